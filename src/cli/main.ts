@@ -1,0 +1,156 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { evaluateBoard } from '../core/board/evaluate.ts';
+import { answer } from '../core/files/answer.ts';
+import { readBoard } from '../core/files/board-file.ts';
+import { kindsAnswer } from '../core/files/kinds-answer.ts';
+import type { Issue } from '../core/files/issues.ts';
+import { csvReport, markdownReport } from '../core/files/report.ts';
+import { gate } from '../core/gate/gate.ts';
+import { formatText } from '../core/quantity/format.ts';
+import { KINDS } from '../core/kinds/index.ts';
+import { VERSION_OF_CORE } from '../core/version.ts';
+
+const USAGE = `Spark Sum ${VERSION_OF_CORE}
+
+spark-sum kinds [--json]                     what kinds of stages there are
+spark-sum evaluate FILE... [--json]          sizes what has no parts, evaluates everything; "-" reads standard input
+spark-sum check FILE                         exit 0 when ready to order, 1 when not, 2 on a bad file
+spark-sum report FILE --format md|csv [-o OUT]
+`;
+
+const out = (text: string) => process.stdout.write(text);
+const complain = (text: string) => process.stderr.write(text);
+
+/** Options that take a value; everything else that starts with "-" and is not "-" is a switch. */
+const WITH_VALUE = new Set(['--format', '-o']);
+
+interface Line {
+  files: string[];
+  switches: Set<string>;
+  values: Map<string, string>;
+}
+
+function parseLine(args: string[]): Line | string {
+  const line: Line = { files: [], switches: new Set(), values: new Map() };
+  for (let i = 0; i < args.length; i++) {
+    const arg = args[i]!;
+    if (arg === '-' || !arg.startsWith('-')) line.files.push(arg);
+    else if (WITH_VALUE.has(arg)) {
+      const value = args[++i];
+      if (value === undefined) return `${arg} needs a value.`;
+      line.values.set(arg, value);
+    } else if (arg === '--json') line.switches.add(arg);
+    else return `unknown option ${arg}.`;
+  }
+  return line;
+}
+
+type Loaded = { ok: true; text: string } | { ok: false; message: string };
+
+function load(file: string): Loaded {
+  try {
+    return { ok: true, text: readFileSync(file === '-' ? 0 : file, 'utf8') };
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code;
+    const why =
+      code === 'ENOENT' ? 'there is no such file' : code === 'EISDIR' ? 'it is a folder' : code === 'EACCES' ? 'it may not be read' : 'it cannot be read';
+    return { ok: false, message: `${file}: ${why}.` };
+  }
+}
+
+const errorOf = (message: string, issues: Issue[] = []) => ({ error: { message, issues } });
+const issueLines = (issues: Issue[]) => issues.map((i) => `  ${i.path || '(file)'}: ${i.message}\n`).join('');
+
+function open(file: string) {
+  const loaded = load(file);
+  if (!loaded.ok) return { ok: false as const, message: loaded.message, issues: [] as Issue[] };
+  const read = readBoard(loaded.text);
+  return read.ok
+    ? { ok: true as const, sum: evaluateBoard(read.value) }
+    : { ok: false as const, message: `${file} is not a board that can be read.`, issues: read.issues };
+}
+
+function kinds(line: Line): number {
+  if (line.switches.has('--json')) out(`${JSON.stringify(kindsAnswer())}\n`);
+  else for (const k of KINDS) out(`${k.id.padEnd(20)} ${k.title}\n${' '.repeat(21)}${k.purpose}\n`);
+  return 0;
+}
+
+function evaluate(line: Line): number {
+  if (line.files.length === 0) return usage('evaluate needs a file, or "-" for standard input.');
+  let code = 0;
+  for (const file of line.files) {
+    const opened = open(file);
+    if (!opened.ok) code = 2;
+    if (line.switches.has('--json')) {
+      out(`${JSON.stringify(opened.ok ? answer(opened.sum) : errorOf(opened.message, opened.issues))}\n`);
+    } else if (!opened.ok) complain(`${opened.message}\n${issueLines(opened.issues)}`);
+    else out(markdownReport(opened.sum, { results: true }));
+  }
+  return code;
+}
+
+function check(line: Line): number {
+  if (line.files.length !== 1) return usage('check needs one file.');
+  const opened = open(line.files[0]!);
+  if (!opened.ok) {
+    complain(`${opened.message}\n${issueLines(opened.issues)}`);
+    return 2;
+  }
+  const g = gate(opened.sum);
+  for (const f of g.blocking) out(`must     ${f.text}\n`);
+  for (const f of g.toWaive) out(`should   ${f.text}\n`);
+  for (const c of g.confirmations.filter((c) => !c.given)) out(`confirm  ${c.id}: ${c.text}\n`);
+  if (opened.sum.stages.length === 0) out('must     The board has no stages yet.\n');
+  const tightest = opened.sum.tightest;
+  if (tightest?.check.margin != null) out(`tightest ${tightest.stage}.${tightest.check.id}: ${formatText(tightest.check.margin, 'ratio', 3)}\n`);
+  out(g.ready ? 'ready to order\n' : 'not ready to order\n');
+  return g.ready ? 0 : 1;
+}
+
+function report(line: Line): number {
+  if (line.files.length !== 1) return usage('report needs one file.');
+  const format = line.values.get('--format') ?? 'md';
+  if (format !== 'md' && format !== 'csv') return usage(`unknown format ${format}: md and csv are written here; print the report page for paper or PDF.`);
+  const opened = open(line.files[0]!);
+  if (!opened.ok) {
+    complain(`${opened.message}\n${issueLines(opened.issues)}`);
+    return 2;
+  }
+  const text = format === 'md' ? markdownReport(opened.sum) : csvReport(opened.sum);
+  const target = line.values.get('-o');
+  if (!target || target === '-') {
+    out(text);
+    return 0;
+  }
+  try {
+    writeFileSync(target, text);
+    return 0;
+  } catch {
+    complain(`${target}: it cannot be written.\n`);
+    return 2;
+  }
+}
+
+function usage(problem: string): number {
+  complain(`${problem}\n\n${USAGE}`);
+  return 2;
+}
+
+const COMMANDS: Record<string, (line: Line) => number> = { kinds, evaluate, check, report };
+
+function main(args: string[]): number {
+  const [command, ...rest] = args;
+  if (!command || command === 'help' || command === '--help') {
+    out(USAGE);
+    return command ? 0 : 2;
+  }
+  const run = Object.hasOwn(COMMANDS, command) ? COMMANDS[command] : undefined;
+  if (!run) return usage(`unknown command ${command}.`);
+  const line = parseLine(rest);
+  return typeof line === 'string' ? usage(line) : run(line);
+}
+
+// A reader that closes early (head) is no error.
+process.stdout.on('error', () => process.exit(0));
+process.exitCode = main(process.argv.slice(2));

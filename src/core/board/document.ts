@@ -1,0 +1,113 @@
+import type { Series } from '../quantity/preferred.ts';
+import type { Range, Uncertain } from '../quantity/uncertain.ts';
+import { toRange } from '../quantity/uncertain.ts';
+import { STATE_IDS, type StateId } from '../kinds/contract.ts';
+
+export const FORMAT = 'spark-sum/board';
+export const VERSION = 1;
+
+export type Row = Readonly<Record<string, number>>;
+export type GivenValue = Uncertain | string | boolean | null | readonly number[] | readonly Row[];
+
+/** A part as the file writes it: a device has parameters only. */
+export interface PartDoc {
+  value?: Uncertain | null;
+  tolerance?: number;
+  tempco?: number;
+  series?: Series;
+  join?: 'series' | 'parallel';
+  [param: string]: Uncertain | null | undefined | string;
+}
+
+export interface StageDoc {
+  id: string;
+  kind: string;
+  title?: string;
+  copies?: number;
+  given?: Record<string, GivenValue>;
+  parts?: Record<string, PartDoc>;
+  rails?: Record<string, string>;
+  signals?: Record<string, string>;
+  mount?: string;
+  inside?: string;
+  options?: unknown[];
+  notes?: string;
+}
+
+export interface Brief {
+  purpose?: string;
+  quantity?: number;
+  currency?: string;
+  hazards?: string[];
+  enclosure?: string;
+  notes?: string;
+}
+
+export interface Policy {
+  derating?: 1 | 0.8 | 0.5;
+  comfortMargin?: number;
+  judgeBy?: 'extreme-value' | 'root-sum-square' | 'monte-carlo';
+}
+
+export interface Waiver {
+  stage: string;
+  check: string;
+  reason: string;
+}
+export interface Confirmation {
+  id: string;
+  by: string;
+  note?: string;
+}
+
+/** The board file, version 1. The only thing that is kept; everything else is computed from it. */
+export interface BoardDoc {
+  format: typeof FORMAT;
+  version: typeof VERSION;
+  name: string;
+  brief?: Brief;
+  copies?: number;
+  conditions?: { ambient?: Uncertain };
+  policy?: Policy;
+  states?: { id: StateId; share: number }[];
+  stages: StageDoc[];
+  waivers?: Waiver[];
+  confirmations?: Confirmation[];
+  decisions?: { stage: string; chosen: string; options?: string[]; reason: string }[];
+}
+
+/** Dangers a board may bring in, as the brief names them, with the usual caution for each. */
+export const HAZARDS: Readonly<Record<string, { title: string; caution: string }>> = {
+  mains: {
+    title: 'Mains',
+    caution:
+      'Mains kills. Keep mains wiring closed and earthed, switch off and unplug before you open it; your local code and a licensed electrician decide how it is done.',
+  },
+  'high-voltage': { title: 'High voltage', caution: 'Above 50 V a touch can kill. Discharge before touching, work with one hand, and have somebody with you.' },
+  'stored-charge': {
+    title: 'Stored charge',
+    caution: 'Large capacitors stay charged after switching off. Discharge them through a resistor and measure before you touch.',
+  },
+  lithium: {
+    title: 'Lithium cells',
+    caution:
+      'Lithium cells burn when overcharged, shorted, crushed or frozen while charging. Use protected cells, charge them watched and on a surface that cannot burn.',
+  },
+  heat: { title: 'Hot parts', caution: 'Parts above 60 °C burn skin and dry out neighbours. Let them cool, and mark them.' },
+  'loud-sound': { title: 'Loud sound', caution: 'Loud sound damages hearing before it hurts. Test at low level and with ear protection.' },
+  'solder-fumes': { title: 'Solder fumes', caution: 'Solder with ventilation, and wash your hands before you eat.' },
+  static: { title: 'Static', caution: 'Discharge yourself before you touch bare chips, and keep them in their bags until then.' },
+};
+
+export const ambientOf = (doc: BoardDoc): Range => toRange(doc.conditions?.ambient ?? 25);
+export const deratingOf = (doc: BoardDoc): number => doc.policy?.derating ?? 0.8;
+export const comfortOf = (doc: BoardDoc): number => doc.policy?.comfortMargin ?? 0.1;
+export const titleOf = (stage: StageDoc, kindTitle: string): string => stage.title || kindTitle;
+
+/** Shares of time by state; everything in `typical` when the board lists none. */
+export function sharesOf(doc: BoardDoc): Record<StateId, number> {
+  const shares = Object.fromEntries(STATE_IDS.map((s) => [s, 0])) as Record<StateId, number>;
+  if (!doc.states?.length) shares.typical = 1;
+  for (const s of doc.states ?? []) shares[s.id] = s.share;
+  return shares;
+}

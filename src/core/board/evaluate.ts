@@ -1,0 +1,298 @@
+import { mustKind } from '../kinds/index.ts';
+import type { Kind, Offer, RailPort, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
+import { judge, type CheckResult } from '../kinds/judge.ts';
+import type { Judged } from '../kinds/judged.ts';
+import { formatMargin, formatText } from '../quantity/format.ts';
+import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import { comfortOf, deratingOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
+import { StageNode, type Link } from './node.ts';
+import { powerByState, type StatePower } from './power.ts';
+import { settle, signalDown } from './settle.ts';
+import type { ResolvedPart } from './stage-inputs.ts';
+import { wire, type Finding, type Wiring } from './wiring.ts';
+
+/** One stage of an evaluated board. */
+export interface StageSum {
+  id: string;
+  title: string;
+  doc: StageDoc;
+  kind: Kind;
+  copies: number;
+  judged: Judged;
+  checks: CheckResult[];
+  parts: ResolvedPart[];
+  offers: Offer[];
+  links: ReadonlyMap<string, Link>;
+  tightest: CheckResult | null;
+}
+
+export interface RailSum {
+  name: string;
+  provider: string | null;
+  consumers: string[];
+  voltage: Range | null;
+  ripple: number;
+  rippleFrequency: number | null;
+  current: Record<StateId, number>;
+  /** What the provider can give, A. */
+  limit: number | null;
+  /** Least voltage any consumer needs at the trough, and most it stands. */
+  minimum: number | null;
+  maximum: number | null;
+}
+
+/** A stage along a signal chain: what leaves its output, or for the last one what arrives. */
+export interface ChainPoint {
+  stage: string;
+  title: string;
+  port: string;
+  low: number | null;
+  nominal: number | null;
+  high: number | null;
+  noise: number | null;
+  ripple: number;
+  sourceResistance: number | null;
+  gain: number;
+  /** Clipping: the most that may stand here. */
+  clips: number | null;
+  /** At a converter: one LSB. */
+  lsb: number | null;
+}
+
+export interface Sum {
+  doc: BoardDoc;
+  /** Sources first. */
+  stages: StageSum[];
+  byId: ReadonlyMap<string, StageSum>;
+  rails: RailSum[];
+  chains: ChainPoint[][];
+  power: StatePower[];
+  findings: Finding[];
+  tightest: { stage: string; check: CheckResult } | null;
+}
+
+/**
+ * The board as one sum: size what is open with limits known, settle voltages and currents, then judge every stage at its
+ * worst ends. One readable pass. Throws only on a bug: the document has been validated.
+ */
+export function evaluateBoard(doc: BoardDoc): Sum {
+  const nodes = doc.stages.map((stage, i) => new StageNode(doc, stage, mustKind(stage.kind), i));
+  const wiring = wire(nodes);
+  let stands = settle(wiring);
+  const open = wiring.order.filter((n) => n.inputs.parts.some((p) => p.open));
+  if (open.length) {
+    for (const node of open) node.size();
+    stands = settle(wiring);
+  }
+  const method = doc.policy?.judgeBy === 'root-sum-square' ? 'rss' : 'extreme';
+  for (const node of nodes) node.judgeBy(method);
+  const rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
+  const stages = wiring.order.map((node) => stageSum(node, rules));
+  const power = powerByState(wiring, nodes);
+  const findings = [...wiring.findings, ...collapse(stands), ...stages.flatMap(checkFindings), ...nodes.flatMap(linkFindings), ...openConnections(nodes)];
+  return {
+    doc,
+    stages,
+    byId: new Map(stages.map((s) => [s.id, s])),
+    rails: railSums(wiring, power),
+    chains: chains(wiring),
+    power,
+    findings,
+    tightest: tightestOf(stages),
+  };
+}
+
+function stageSum(node: StageNode, rules: { derating: number; comfort: number }): StageSum {
+  const checks = judge(node.kind, node.judged, rules);
+  return {
+    id: node.doc.id,
+    title: node.title,
+    doc: node.doc,
+    kind: node.kind,
+    copies: node.copies,
+    judged: node.judged,
+    checks,
+    parts: node.inputs.parts,
+    offers: node.offers,
+    links: node.links,
+    tightest: worst(checks),
+  };
+}
+
+/** The check nearest to or furthest beyond its limit; one that fails without a margin comes first, an unknown one after that. */
+export function worst(checks: readonly CheckResult[]): CheckResult | null {
+  return [...checks].sort(byMargin)[0] ?? null;
+}
+
+const rank = (c: CheckResult): number => (c.margin !== null ? c.margin : c.status === 'fail' ? -1e9 : c.status === 'unknown' ? -1e-9 : 1e9);
+/** Tightest first. */
+export const byMargin = (a: CheckResult, b: CheckResult): number => rank(a) - rank(b);
+
+function tightestOf(stages: readonly StageSum[]): Sum['tightest'] {
+  const all = stages.flatMap((s) => s.checks.filter((c) => c.severity !== 'note').map((check) => ({ stage: s.id, check })));
+  return all.sort((a, b) => byMargin(a.check, b.check))[0] ?? null;
+}
+
+const collapse = (stands: boolean): Finding[] =>
+  stands
+    ? []
+    : [
+        {
+          severity: 'must',
+          stage: null,
+          text: 'The supply collapses: as the rails sag the loads draw more, and no voltage is found where both agree. Lower the load, shorten the wiring, or raise the supply.',
+        },
+      ];
+
+function checkFindings(s: StageSum): Finding[] {
+  return s.checks
+    .filter((c) => c.status === 'fail' || c.status === 'unknown')
+    .map((c) => ({ severity: c.severity, stage: s.id, check: c.id, text: sentence(s, c) }));
+}
+
+/** What, how much, the limit and what would help. */
+export function sentence(s: { title: string }, c: CheckResult): string {
+  const cause = c.reason ?? 'it cannot work here';
+  if (c.status === 'unknown') return `${s.title}: ${c.title} is not known${c.reason ? ` (${c.reason})` : ''}. ${c.help}`.trim();
+  if (c.value === null || c.limit === null) return `${s.title}: ${c.title} has no value: ${cause}. ${c.help}`.trim();
+  const limit = c.window
+    ? `it should be ${formatText(c.window.target, c.unit, 3)} ± ${formatText(c.window.band, c.unit, 3)}`
+    : `the limit is ${formatText(c.limit, c.unit, 3)}`;
+  const margin = c.margin === null ? '' : ` (${formatMargin(c.margin)} %)`;
+  return `${s.title}: ${c.title} reaches ${formatText(c.value, c.unit, 4)}; ${limit}${margin}. ${c.help}`.trim();
+}
+
+/** What links bring that the kind refuses is impossible, not invalid. Typed values a link overrides are worth a note. */
+function linkFindings(node: StageNode): Finding[] {
+  const stage = node.doc.id;
+  const refused = node.refusals().map((r): Finding => ({ severity: 'must', stage, text: `${node.title}: ${r.message}` }));
+  const fields = node.kind.given as Record<string, { unit: never }>;
+  const limits = new Set(
+    [...Object.values(node.kind.rails as Record<string, RailPort>), ...Object.values(node.kind.signals as Record<string, SignalPort>)].flatMap((p) =>
+      ['capacitance', 'minimum', 'maximum', 'absoluteMaximum', 'attenuationFrequency'].map((m) => (p.fills as Record<string, string>)[m] ?? ''),
+    ),
+  );
+  const overridden = [...node.links].flatMap(([name, link]): Finding[] => {
+    const typed = node.doc.given?.[name];
+    if (typed === undefined || typed === null || limits.has(name) || !(name in fields)) return [];
+    const own = toRange(typed as Uncertain);
+    const beyond = hasSpread(own)
+      ? link.range.nominal < own.low || link.range.nominal > own.high
+      : Math.abs(link.range.nominal - own.nominal) > 1e-9 * Math.abs(own.nominal);
+    if (!beyond) return [];
+    const unit = fields[name]!.unit;
+    return [
+      {
+        severity: 'note',
+        stage,
+        text: `${node.title}: you entered ${formatText(own.nominal, unit)} for ${name}, but ${link.from} brings ${formatText(link.range.nominal, unit)}, which counts.`,
+      },
+    ];
+  });
+  const unsized =
+    node.kind.size && node.offers.length === 0 && node.inputs.parts.some((p) => p.open)
+      ? [{ severity: 'must' as const, stage, text: `${node.title}: no buyable values were found for its open parts. Enter them, or change what is wanted.` }]
+      : [];
+  return [...refused, ...overridden, ...unsized];
+}
+
+/** Ports a stage cannot do without that lead nowhere. */
+function openConnections(nodes: readonly StageNode[]): Finding[] {
+  if (nodes.length < 2) return [];
+  return nodes.flatMap((node) =>
+    Object.entries(node.kind.rails as Record<string, RailPort>).flatMap(([port, def]): Finding[] => {
+      if (node.doc.rails?.[port] || node.doc.signals?.[port]) return [];
+      if (def.role === 'provides')
+        return [{ severity: 'note', stage: node.doc.id, text: `${node.title} provides a rail that has no name yet, so nothing can draw from it.` }];
+      return [
+        {
+          severity: 'note',
+          stage: node.doc.id,
+          text: `${node.title} is not connected to a rail at “${port}”; it is judged with the voltage entered on its sheet.`,
+        },
+      ];
+    }),
+  );
+}
+
+function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
+  return [...wiring.rails.values()].map((rail): RailSum => {
+    const provider = rail.providers[0];
+    const c = provider?.node.judged;
+    const pick = (ref: unknown): Range | null => (c && typeof ref === 'string' ? c.pick(ref) : null);
+    const gives = provider?.def.gives ?? {};
+    const need = (meaning: 'minimum' | 'maximum') =>
+      rail.consumers.flatMap((t) => {
+        const ref = t.def.gives[meaning];
+        if (ref === undefined || t.node.dead) return [];
+        const v = typeof ref === 'string' ? t.node.judged.pick(ref) : ref(t.node.judged);
+        return v === null ? [] : [typeof v === 'number' ? v : meaning === 'minimum' ? v.high : v.low];
+      });
+    const at = (state: StateId) => power.find((p) => p.state === state)?.rails.find((r) => r.rail === rail.name)?.current ?? 0;
+    return {
+      name: rail.name,
+      provider: provider?.node.doc.id ?? null,
+      consumers: rail.consumers.map((t) => t.node.doc.id),
+      voltage: pick(gives.voltage),
+      ripple: pick(gives.ripple)?.high ?? 0,
+      rippleFrequency: pick(gives.rippleFrequency)?.nominal ?? null,
+      current: { asleep: at('asleep'), idle: at('idle'), typical: at('typical'), peak: at('peak') },
+      limit: pick(gives.currentLimit)?.low ?? null,
+      minimum: need('minimum').length ? Math.max(...need('minimum')) : null,
+      maximum: need('maximum').length ? Math.min(...need('maximum')) : null,
+    };
+  });
+}
+
+/** Every chain from a stage that nothing drives to one that drives nothing, as levels. */
+function chains(wiring: Wiring): ChainPoint[][] {
+  const ends = [...new Set(wiring.wires.map((w) => w.to))].filter((n) => !wiring.wires.some((w) => w.from === n));
+  return ends.map((end) => {
+    const points: ChainPoint[] = [];
+    const seen = new Set<StageNode>();
+    for (let node: StageNode | undefined = end, port = ''; node && !seen.has(node);) {
+      seen.add(node);
+      const last = node === end;
+      points.unshift(last ? arriving(node) : leaving(node, port, wiring));
+      const w = wiring.wires.find((c) => c.to === node);
+      [node, port] = w ? [w.from, w.fromPort] : [undefined, ''];
+    }
+    return points;
+  });
+}
+
+function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint {
+  return {
+    stage: node.doc.id,
+    title: node.title,
+    port,
+    low: d?.dc?.low ?? null,
+    nominal: d?.dc?.nominal ?? null,
+    high: d?.dc?.high ?? null,
+    noise: d && d.noise !== null && d.noiseBandwidth !== null ? d.noise * Math.sqrt(d.noiseBandwidth) : null,
+    ripple: d?.ripple ?? 0,
+    sourceResistance: d?.sourceResistance?.nominal ?? null,
+    gain: d?.gain ?? 1,
+    clips: null,
+    lsb: null,
+  };
+}
+
+function leaving(node: StageNode, port: string, wiring: Wiring): ChainPoint {
+  const listener = wiring.wires.find((w) => w.from === node && w.fromPort === port);
+  const back = listener?.def.back?.maximum ?? listener?.def.back?.fullScale;
+  const clips = back === undefined ? null : typeof back === 'string' ? listener!.to.judged.nominal(back) : back(listener!.to.judged);
+  return { ...point(node, port, signalDown(node, port)), clips: clips === null ? null : typeof clips === 'number' ? clips : clips.low };
+}
+
+function arriving(node: StageNode): ChainPoint {
+  const base = point(node, 'in', node.incoming);
+  const own = node.result('inputNoise');
+  return { ...base, clips: node.result('fullScale'), lsb: node.result('lsb'), noise: own ?? base.noise };
+}
+
+/** Average over the states of a figure known in each. */
+export function average(sum: Sum, figure: (p: StatePower) => number): number {
+  const shares = sharesOf(sum.doc);
+  return sum.power.reduce((total, p) => total + shares[p.state] * figure(p), 0);
+}

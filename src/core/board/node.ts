@@ -1,0 +1,181 @@
+import { impossible, isAbsent, type Absent } from '../math/absent.ts';
+import type { Kind, Offer, OutcomeDef, RailPort, SignalDown, Sizing, StateId } from '../kinds/contract.ts';
+import { Judged, type AnyInputs, type Method } from '../kinds/judged.ts';
+import { seriesBetween } from '../quantity/preferred.ts';
+import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
+import { Study } from '../tolerance/study.ts';
+import { ambientOf, deratingOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
+import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
+
+/** A link field: its value, and where it comes from in words. */
+export interface Link {
+  range: Range;
+  from: string;
+}
+
+/** One stage while the board is being summed up. */
+export class StageNode {
+  readonly title: string;
+  readonly copies: number;
+  readonly ambient: Range;
+  links = new Map<string, Link>();
+  /** The rail that feeds this stage does not stand. */
+  dead: Absent | null = null;
+  chosen: Chosen | null = null;
+  offers: Offer[] = [];
+  /** What arrives at its signal input. */
+  incoming: SignalDown | null = null;
+  inputs!: StageInputs;
+  judged!: Judged;
+  #draws = new Map<string, { load: Range | null; draw: Range | null }>();
+
+  constructor(
+    readonly board: BoardDoc,
+    readonly doc: StageDoc,
+    readonly kind: Kind,
+    readonly index: number,
+  ) {
+    this.title = titleOf(doc, kind.title);
+    this.copies = doc.copies ?? 1;
+    this.ambient = ambientOf(board);
+    this.size();
+  }
+
+  /** Chooses values for the open parts with what is known of the links so far. */
+  size(): void {
+    this.#lay();
+    if (!this.kind.size || this.dead) return;
+    this.offers = this.kind.size(this.#sizing(), this.inputs.x);
+    const best = this.offers[0];
+    if (best) this.chosen = { values: best.values, ...(best.join ? { join: best.join } : {}) };
+    this.#lay();
+  }
+
+  /** Builds the inputs and the study anew. */
+  #lay(): void {
+    const ranges = new Map([...this.links].map(([name, link]) => [name, link.range]));
+    this.inputs = stageInputs(this.kind, this.doc, ranges, this.ambient, this.chosen);
+    this.#draws.clear();
+    this.judged = this.#judge(this.inputs, 'plain');
+  }
+
+  relay(): void {
+    this.#lay();
+  }
+
+  /** The same study, with the full search for its ends. */
+  judgeBy(method: Method): void {
+    this.judged = this.#wrap(this.judged.study, this.inputs.x, this.judged.env as never, method);
+  }
+
+  #judge(inputs: StageInputs, method: Method): Judged {
+    const x = inputs.x;
+    const env = { nominal: copyOf(x), ambient: inputs.fields.get('ambient')!, copies: this.copies, states: sharesOf(this.board) };
+    const run = this.dead ? () => this.#nothing(this.dead!) : () => this.kind.evaluate(x, env) as never;
+    const shapes = this.kind.outcomes as Record<string, OutcomeDef>;
+    const study = new Study(inputs.inputs, run, (name) => shapes[name] ?? {});
+    return this.#wrap(study, x, env, method);
+  }
+
+  #wrap(study: Study, x: AnyInputs, env: Judged['env'], method: Method): Judged {
+    const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
+    const judged: Judged = new Judged(x, env, study, method, (name) => outcomes[name]?.derived);
+    if (this.dead) return judged;
+    const region = this.kind.region?.(judged as never);
+    for (const { outcome, ends } of region?.outside ?? []) {
+      const spread = judged.out(outcome);
+      const absent = spread.absent ?? impossible(region!.reason);
+      const all = ends.includes('nominal');
+      judged.mark(outcome, {
+        nominal: all ? null : spread.nominal,
+        low: all || ends.includes('low') ? null : spread.low,
+        high: all || ends.includes('high') ? null : spread.high,
+        absent,
+      });
+    }
+    return judged;
+  }
+
+  #nothing(reason: Absent) {
+    return Object.fromEntries(Object.keys(this.kind.outcomes).map((name) => [name, reason]));
+  }
+
+  /** Current of all copies at a consuming port in a state, with its ends; null when it cannot be told. */
+  draw(port: RailPort, loadField: string | null, load: Range | null, state: StateId): Range | null {
+    if (!port.draws || this.dead) return exactly(0);
+    const key = typeof port.draws === 'string' ? port.draws : port.draws[state];
+    const known = this.#draws.get(`${key} ${state}`);
+    if (known && same(known.load, load)) return known.draw;
+    const judged = typeof port.draws === 'string' && loadField && load ? this.#withLoad(loadField, load) : this.judged;
+    const one = judged.pick(key) ?? this.#least(judged, key);
+    const draw = one && (port.copiesCounted ? one : scaleRange(one, this.copies));
+    this.#draws.set(`${key} ${state}`, { load, draw });
+    return draw;
+  }
+
+  /** Where an end cannot be told, the ends that can stand in for it: the finding about it comes from its own check. */
+  #least(judged: Judged, key: string): Range | null {
+    const s = judged.out(key);
+    return s.nominal === null ? null : { nominal: s.nominal, low: s.low ?? s.nominal, high: s.high ?? s.nominal };
+  }
+
+  #withLoad(field: string, load: Range): Judged {
+    const ranges = new Map([...this.links].map(([name, link]) => [name, link.range]));
+    ranges.set(field, load);
+    return this.#judge(stageInputs(this.kind, this.doc, ranges, this.ambient, this.chosen), 'plain');
+  }
+
+  #sizing(): Sizing {
+    const part = (slot: string) => this.inputs.parts.find((p) => p.slot === slot)!;
+    const range = (path: string) => this.inputs.fields.get(path) ?? null;
+    const must = (path: string) => {
+      const found = range(path);
+      if (!found) throw new Error(`sizing of ${this.kind.id} asks for "${path}", which has no value`);
+      return found;
+    };
+    return {
+      given: this.inputs.x.given as never,
+      candidates: (slot, low, high) => (part(slot).open ? seriesBetween(part(slot).series, low, high) : [part(slot).value ?? 0]),
+      tolerance: (slot) => part(slot).tolerance,
+      series: (slot) => part(slot).series,
+      open: (slot) => part(slot).open,
+      value: (slot) => part(slot).value ?? 0,
+      limit: (name) => range(`given.${name}`)?.low ?? null,
+      param: (ref) => must(`parts.${ref}`),
+      range: (name) => must(`given.${name}`),
+      ambient: this.ambient,
+      derating: deratingOf(this.board),
+    };
+  }
+
+  /** The attenuation this stage adds between a signal input and an output, dB with its ends, at a frequency with its own. */
+  ownAttenuation(port: string, frequency: Range): Range {
+    const attenuation = this.kind.signals[port]?.attenuation;
+    if (!attenuation) return exactly(0);
+    const at = { frequency: frequency.nominal };
+    const inputs = [...this.inputs.inputs, { path: 'frequency', target: at as Record<string, unknown>, key: 'frequency', ...frequency }];
+    const study = new Study(inputs, () => ({ a: attenuation(this.inputs.x, this.judged.env, at.frequency) }));
+    const s = study.plain('a');
+    return { nominal: s.nominal ?? 0, low: s.low ?? 0, high: s.high ?? 0 };
+  }
+
+  /** The kind's refusals of what links brought: impossible here, not invalid. */
+  refusals(): { path: string; message: string }[] {
+    return this.kind.refuse?.(this.judged.env.nominal as never, new Set()) ?? [];
+  }
+
+  /** Nominal results, or null when the stage cannot work. */
+  result(name: string): number | null {
+    const value = this.judged.study.nominal[name];
+    return typeof value === 'number' && !isAbsent(value) ? value : null;
+  }
+}
+
+const same = (a: Range | null, b: Range | null): boolean => a === b || (!!a && !!b && a.nominal === b.nominal && a.low === b.low && a.high === b.high);
+
+/** A deep copy of plain data; JSON would lose Infinity. */
+function copyOf<T>(value: T): T {
+  if (Array.isArray(value)) return value.map(copyOf) as T;
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, copyOf(v)])) as T;
+}

@@ -1,0 +1,236 @@
+import { impossible } from '../math/absent.ts';
+import { STATE_IDS, type RailPort, type Ref, type SignalDown, type SignalPort, type StateId } from '../kinds/contract.ts';
+import type { Judged } from '../kinds/judged.ts';
+import { parallel } from '../physics/network.ts';
+import { addRanges, exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import type { Link, StageNode } from './node.ts';
+import type { Rail, Wiring } from './wiring.ts';
+
+const ROUNDS = 60;
+const SETTLED = 1e-9;
+
+/** Carries voltages down and currents up until nothing moves. Returns false when it does not settle: the supply collapses. */
+export function settle(wiring: Wiring): boolean {
+  for (let round = 0; round < ROUNDS; round++) {
+    let moved = false;
+    for (const node of wiring.order) moved = relink(node, wiring) || moved;
+    for (const node of [...wiring.order].reverse()) moved = relink(node, wiring) || moved;
+    if (!moved) return true;
+  }
+  return false;
+}
+
+/** Brings a stage's links up to date; true when something moved. */
+function relink(node: StageNode, wiring: Wiring): boolean {
+  const links = new Map<string, Link>();
+  let dead: StageNode['dead'] = null;
+  for (const [port, def] of Object.entries(node.kind.rails as Record<string, RailPort>)) {
+    const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
+    if (!rail) continue;
+    if (def.role === 'provides') loadOf(node, def, rail, wiring, links);
+    else dead = supplyOf(node, def, rail, links) ?? dead;
+  }
+  node.incoming = null;
+  for (const [port, def] of Object.entries(node.kind.signals as Record<string, SignalPort>)) {
+    if (def.role === 'in') hear(node, port, def, wiring, links);
+    else listen(node, port, def, wiring, links);
+  }
+  if (!differs(node.links, links) && (node.dead === null) === (dead === null)) return false;
+  node.links = links;
+  node.dead = dead;
+  node.relay();
+  return true;
+}
+
+function differs(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link>): boolean {
+  if (a.size !== b.size) return true;
+  for (const [name, link] of b) {
+    const old = a.get(name);
+    if (!old) return true;
+    for (const end of ['nominal', 'low', 'high'] as const) {
+      const [p, q] = [old.range[end], link.range[end]];
+      if (p !== q && !(Math.abs(p - q) <= SETTLED * Math.max(Math.abs(p), Math.abs(q)))) return true;
+    }
+  }
+  return false;
+}
+
+/** Resolves a port's reference: an outcome, given or parameter by name, or a function. */
+function read(ref: Ref, c: Judged): Range | null {
+  const value = typeof ref === 'string' ? c.pick(ref) : ref(c);
+  return typeof value === 'number' ? exactly(value) : value;
+}
+
+/** Down a rail: voltage, ripple, noise, limit. Returns why the rail does not stand, where it does not. */
+function supplyOf(node: StageNode, def: RailPort, rail: Rail, links: Map<string, Link>) {
+  const provider = rail.providers[0];
+  if (!provider || provider.node === node) return null;
+  const c = provider.node.judged;
+  const from = `rail ${rail.name}`;
+  const gives = provider.def.gives;
+  const voltage = gives.voltage as string;
+  const out = c.out(voltage);
+  if (out.nominal === null) return impossible(`its rail “${rail.name}” does not stand: ${out.absent?.reason ?? 'no voltage'}`);
+  const low = out.low ?? provider.def.collapsed?.(c) ?? 0;
+  for (const [meaning, field] of Object.entries(def.fills) as [keyof RailPort['gives'], string][]) {
+    if (meaning === 'voltage') links.set(field, { range: { nominal: out.nominal, low: Math.min(low, out.nominal), high: out.high ?? out.nominal }, from });
+    else if (gives[meaning] !== undefined) {
+      const range = read(gives[meaning]!, c) ?? partial(gives[meaning]!, c, meaning === 'trough' ? low : null);
+      if (range) links.set(field, { range, from });
+    }
+  }
+  return null;
+}
+
+/** A carried value one end of which lies outside its formula's region: that end takes the stand-in. */
+function partial(ref: Ref, c: Judged, low: number | null): Range | null {
+  if (typeof ref !== 'string') return null;
+  const s = c.out(ref);
+  if (s.nominal === null) return null;
+  return { nominal: s.nominal, low: s.low ?? Math.min(low ?? s.nominal, s.nominal), high: s.high ?? s.nominal };
+}
+
+/** Up a rail: currents, surge, capacitance and voltage limits of all consumers. */
+function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, links: Map<string, Link>): void {
+  if (rail.consumers.length === 0 || rail.providers[0]?.node !== node) return;
+  const from = `what draws from ${rail.name}`;
+  const { fills } = def;
+  if (fills.load) links.set(fills.load, { range: spanOfStates(rail, wiring), from });
+  const each = (meaning: 'surge' | 'capacitance' | 'minimum' | 'maximum' | 'absoluteMaximum') =>
+    rail.consumers.flatMap((c) => {
+      const ref = c.def.gives[meaning];
+      const range = ref === undefined || c.node.dead ? null : read(ref, c.node.judged);
+      return range ? [range] : [];
+    });
+  const typed = (field: string): Range | null => {
+    const value = node.doc.given?.[field] ?? (node.kind.given as Record<string, { default: Uncertain | null }>)[field]?.default;
+    return value === null || value === undefined ? null : toRange(value as Uncertain);
+  };
+  if (fills.surge && each('surge').length) links.set(fills.surge, { range: each('surge').reduce(addRanges), from });
+  if (fills.capacitance && each('capacitance').length)
+    links.set(fills.capacitance, { range: [typed(fills.capacitance) ?? exactly(0), ...each('capacitance')].reduce(addRanges), from });
+  // Limits take the stricter of typed and linked.
+  const strict = (meaning: 'minimum' | 'maximum' | 'absoluteMaximum', pick: (a: Range, b: Range) => Range) => {
+    const field = fills[meaning];
+    const linked = each(meaning);
+    if (!field || !linked.length) return;
+    const own = typed(field);
+    links.set(field, { range: [...(own ? [own] : []), ...linked].reduce(pick), from });
+  };
+  strict('minimum', (a, b) => (b.high > a.high ? b : a));
+  strict('maximum', (a, b) => (b.low < a.low ? b : a));
+  strict('absoluteMaximum', (a, b) => (b.low < a.low ? b : a));
+}
+
+/** Load of a rail in one state, all consumers with their copies, A. */
+export function loadInState(rail: Rail, wiring: Wiring, state: StateId): Range {
+  return rail.consumers
+    .map((c) => {
+      const provides = Object.entries(c.node.kind.rails as Record<string, RailPort>).find(([, d]) => d.role === 'provides' && d.fills.load);
+      const below = provides && wiring.rails.get(c.node.doc.rails?.[provides[0]] ?? '');
+      const load = below && below.providers[0]?.node === c.node && below.consumers.length ? loadInState(below, wiring, state) : null;
+      return c.node.draw(c.def, provides?.[1].fills.load ?? null, load, state) ?? exactly(0);
+    })
+    .reduce(addRanges, exactly(0));
+}
+
+/** {least state, typical, greatest state}: the load a provider is designed for. States without a share count too. */
+function spanOfStates(rail: Rail, wiring: Wiring): Range {
+  if (isLooped(rail, wiring)) return exactly(0);
+  const byState = STATE_IDS.map((s) => loadInState(rail, wiring, s));
+  return {
+    nominal: byState[STATE_IDS.indexOf('typical')]!.nominal,
+    low: Math.min(...byState.map((r) => r.low)),
+    high: Math.max(...byState.map((r) => r.high)),
+  };
+}
+
+/** Whether a rail's load depends on itself. */
+function isLooped(rail: Rail, wiring: Wiring, above: ReadonlySet<Rail> = new Set()): boolean {
+  if (above.has(rail)) return true;
+  const path = new Set([...above, rail]);
+  return rail.consumers.some((c) =>
+    Object.entries(c.node.kind.rails as Record<string, RailPort>).some(([port, d]) => {
+      const below = d.role === 'provides' ? wiring.rails.get(c.node.doc.rails?.[port] ?? '') : undefined;
+      return below !== undefined && isLooped(below, wiring, path);
+    }),
+  );
+}
+
+const SILENT: SignalDown = {
+  dc: null,
+  sourceResistance: null,
+  noise: null,
+  noiseBandwidth: null,
+  bandwidth: null,
+  ripple: 0,
+  rippleFrequency: null,
+  gain: 1,
+  reservoir: null,
+  attenuation: () => exactly(0),
+};
+
+/** What a stage's output carries. */
+export function signalDown(node: StageNode, port: string): SignalDown {
+  const def = node.kind.signals[port];
+  if (!def?.down || node.dead) return SILENT;
+  const incoming = node.incoming;
+  return {
+    ...SILENT,
+    ...def.down(node.judged as never, incoming),
+    attenuation: (frequency) => addRanges(incoming ? incoming.attenuation(frequency) : exactly(0), node.ownAttenuation(port, frequency)),
+  };
+}
+
+/** Down a signal: levels, source resistance, noise, ripple, and the path's transfer. */
+function hear(node: StageNode, port: string, def: SignalPort, wiring: Wiring, links: Map<string, Link>): void {
+  const wire = wiring.wires.find((w) => w.to === node && w.toPort === port);
+  if (!wire || wire.from === node) return;
+  const down = signalDown(wire.from, wire.fromPort);
+  node.incoming = down;
+  const from = `${wire.from.title}`;
+  const brings: Partial<Record<keyof SignalPort['fills'], Range | null>> = {
+    voltage: down.dc,
+    nominal: down.dc && exactly(down.dc.nominal),
+    low: down.dc && exactly(down.dc.low),
+    high: down.dc && exactly(down.dc.high),
+    sourceResistance: down.sourceResistance,
+    noise: down.noise === null ? null : exactly(down.noise),
+    ripple: exactly(down.ripple),
+    rippleFrequency: down.rippleFrequency === null ? null : exactly(down.rippleFrequency),
+  };
+  for (const [meaning, field] of Object.entries(def.fills) as [keyof SignalPort['fills'], string][]) {
+    const range = brings[meaning];
+    if (range) links.set(field, { range, from });
+  }
+  for (const [field, f] of Object.entries(def.path ?? {})) {
+    const value = f(down, (ref) => node.judged.range(ref));
+    const range = typeof value === 'number' ? exactly(value) : value;
+    if (range) links.set(field, { range, from });
+  }
+}
+
+/** Up a signal: what the listeners load it with and ask of it. */
+function listen(node: StageNode, port: string, def: SignalPort, wiring: Wiring, links: Map<string, Link>): void {
+  const listeners = wiring.wires.filter((w) => w.from === node && w.fromPort === port && w.to !== node);
+  if (!listeners.length) return;
+  const from = listeners.map((w) => w.to.title).join(', ');
+  const all = (meaning: keyof NonNullable<SignalPort['back']>) =>
+    listeners.flatMap((w) => {
+      const ref = w.def.back?.[meaning];
+      const range = ref === undefined ? null : read(ref, w.to.judged);
+      return range ? [range] : [];
+    });
+  const set = (meaning: keyof NonNullable<SignalPort['back']>, join: (a: Range, b: Range) => Range, own = false) => {
+    const field = def.fills[meaning];
+    const typed = own && field ? node.doc.given?.[field] : undefined;
+    const ranges = [...(typed === undefined || typed === null ? [] : [toRange(typed as Uncertain)]), ...all(meaning)];
+    if (field && all(meaning).length) links.set(field, { range: ranges.reduce(join), from });
+  };
+  set('loadResistance', (a, b) => ({ nominal: parallel(a.nominal, b.nominal), low: parallel(a.low, b.low), high: parallel(a.high, b.high) }));
+  set('bias', addRanges);
+  set('fullScale', (a, b) => (b.low < a.low ? b : a));
+  set('resolution', (a, b) => (b.high > a.high ? b : a));
+  set('maximum', (a, b) => (b.low < a.low ? b : a), true);
+  set('attenuationFrequency', (a, b) => (b.low < a.low ? b : a), true);
+}

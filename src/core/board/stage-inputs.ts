@@ -1,0 +1,134 @@
+import type { Field, Kind, NumberField, PartDef } from '../kinds/contract.ts';
+import type { AnyInputs } from '../kinds/judged.ts';
+import { exactly, hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import type { Series } from '../quantity/preferred.ts';
+import type { Input } from '../tolerance/study.ts';
+import type { StageDoc } from './document.ts';
+
+/** How a part came to its value. */
+export interface ResolvedPart {
+  slot: string;
+  def: PartDef;
+  value: number | null;
+  range: Range | null;
+  tolerance: number;
+  series: Series;
+  join: 'series' | 'parallel';
+  /** Chosen by sizing, not typed. */
+  sized: boolean;
+  /** To be chosen by sizing. */
+  open: boolean;
+}
+
+/** A stage's numbers ready to be evaluated: nominal object, spreads, and how its parts came about. */
+export interface StageInputs {
+  x: AnyInputs;
+  inputs: Input[];
+  parts: ResolvedPart[];
+  fields: Map<string, Range>;
+}
+
+/** What sizing chose for the open parts. */
+export interface Chosen {
+  values: Readonly<Record<string, number>>;
+  join?: Readonly<Record<string, 'series' | 'parallel'>>;
+}
+
+export type Links = ReadonlyMap<string, Range | null>;
+
+/** Values a part has before anything was sized. */
+const PROVISIONAL = { resistor: 1e3, capacitor: 1e-7, inductor: 1e-4, device: 0 };
+
+/**
+ * Lays out a stage's inputs: links before typed before default. Units are those of the fields.
+ * @throws nothing; the document has been validated
+ */
+export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: Range, chosen: Chosen | null): StageInputs {
+  const inputs: Input[] = [];
+  const fields = new Map<string, Range>();
+  const put = (target: Record<string, unknown>, key: string, path: string, range: Range) => {
+    target[key] = range.nominal;
+    fields.set(path, range);
+    if (hasSpread(range)) inputs.push({ path, target, key, ...range });
+  };
+  const given: Record<string, unknown> = {};
+  for (const [name, field] of Object.entries(kind.given as Record<string, Field>)) {
+    const value = fieldValue(field, stage.given?.[name], links.get(name));
+    if (isRange(value)) put(given, name, `given.${name}`, value);
+    else given[name] = value;
+  }
+  const carried: Record<string, unknown> = {};
+  for (const [name, field] of Object.entries(kind.carried as Record<string, Field>)) {
+    const value = fieldValue(field, undefined, links.get(name));
+    if (isRange(value)) put(carried, name, `carried.${name}`, value);
+    else carried[name] = value;
+  }
+  const x: Record<string, unknown> = { given, parts: {}, carried };
+  const own = stage.given?.ambient;
+  put(x, 'ambient', 'ambient', typeof own === 'number' || (own && typeof own === 'object' && 'nominal' in own) ? toRange(own as Uncertain) : ambient);
+  const parts: ResolvedPart[] = [];
+  for (const [slot, def] of Object.entries(kind.parts as Record<string, PartDef>)) {
+    const part = resolvePart(slot, def, stage, given, ambient, chosen);
+    parts.push(part);
+    const node: Record<string, unknown> = { value: part.value, join: part.join };
+    if (part.range) put(node, 'value', `parts.${slot}.value`, part.range);
+    for (const [name, field] of Object.entries(def.params ?? {})) {
+      const value = fieldValue(field, stage.parts?.[slot]?.[name] as Uncertain | undefined, undefined);
+      if (isRange(value)) put(node, name, `parts.${slot}.${name}`, value);
+      else node[name] = value;
+    }
+    (x.parts as Record<string, unknown>)[slot] = node;
+  }
+  return { x, inputs, parts, fields };
+}
+
+const isRange = (v: unknown): v is Range => typeof v === 'object' && v !== null && 'low' in v;
+
+/** A number as a range, anything else as it is. Open circuits become Infinity. */
+function fieldValue(field: Field, typed: unknown, link: Range | null | undefined): unknown {
+  if (field.type !== 'number') return typed ?? field.default;
+  const number = (v: Uncertain | null): Range | number | null => (v === null ? (field.open ? Infinity : null) : toRange(v));
+  if (link !== undefined && link !== null) return Number.isFinite(link.nominal) ? link : (field as NumberField).open ? Infinity : null;
+  return number(typed === undefined ? field.default : (typed as Uncertain | null));
+}
+
+/** Whether a part is typed, left out, or to be sized. [Engineering contract 10, Values] */
+export function isOpen(def: PartDef, named: boolean, value: unknown): boolean {
+  if (def.type === 'device') return false;
+  if (named) return value === undefined || (value === null && !def.optional && !def.zero);
+  return def.default === undefined && !def.optional;
+}
+
+function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<string, unknown>, ambient: Range, chosen: Chosen | null): ResolvedPart {
+  const doc = stage.parts?.[slot];
+  const typed = doc?.value;
+  const series = doc?.series ?? def.series ?? 'E24';
+  const join = chosen?.join?.[slot] ?? doc?.join ?? 'series';
+  const unneeded = def.type === 'device' || (def.needed && !def.needed(given as never));
+  const open = !unneeded && isOpen(def, doc !== undefined, typed);
+  const none = { slot, def, value: null, range: null, tolerance: 0, series, join, sized: false, open: false };
+  if (unneeded) return none;
+  const picked = chosen?.values[slot];
+  if (open || (picked !== undefined && typed === undefined)) {
+    const tolerance = doc?.tolerance ?? def.tolerance ?? 0;
+    const value = picked ?? PROVISIONAL[def.type];
+    return { slot, def, value, range: spreadOf(value, tolerance, doc?.tempco, ambient), tolerance, series, join, sized: true, open: true };
+  }
+  if (doc === undefined && def.default !== undefined) {
+    const tolerance = def.tolerance ?? 0;
+    return { ...none, value: def.default, range: spreadOf(def.default, tolerance, undefined, ambient), tolerance };
+  }
+  if (typed === undefined || typed === null) return def.zero && doc !== undefined ? { ...none, value: 0, range: exactly(0) } : none;
+  // A typed value without a tolerance is exact: what it is has been said.
+  const tolerance = doc?.tolerance ?? 0;
+  const nominal = toRange(typed).nominal;
+  const range = typeof typed === 'number' ? spreadOf(typed, tolerance, doc?.tempco, ambient) : toRange(typed);
+  return { ...none, value: nominal, range, tolerance };
+}
+
+/** Tolerance, widened over the ambient range by the temperature coefficient, referred to the nominal ambient. */
+function spreadOf(value: number, tolerance: number, tempco: number | undefined, ambient: Range): Range {
+  const span = Math.max(ambient.high - ambient.nominal, ambient.nominal - ambient.low);
+  const share = tolerance + Math.abs(tempco ?? 0) * 1e-6 * span;
+  return { nominal: value, low: value * (1 - share), high: value * (1 + share) };
+}

@@ -1,0 +1,150 @@
+import type { RailPort, SignalPort } from '../kinds/contract.ts';
+import type { StageNode } from './node.ts';
+
+export interface Finding {
+  severity: 'must' | 'should' | 'note';
+  stage: string | null;
+  /** The check it comes from, where it does. */
+  check?: string;
+  text: string;
+}
+
+export interface Tap {
+  node: StageNode;
+  port: string;
+  def: RailPort;
+}
+export interface Rail {
+  name: string;
+  providers: Tap[];
+  consumers: Tap[];
+}
+export interface Wire {
+  from: StageNode;
+  fromPort: string;
+  to: StageNode;
+  toPort: string;
+  def: SignalPort;
+}
+
+export interface Wiring {
+  rails: Map<string, Rail>;
+  wires: Wire[];
+  /** Sources first. */
+  order: StageNode[];
+  findings: Finding[];
+}
+
+/** Reads rails and signals off the stages, orders them sources first, and names what is missing, doubled or circular. */
+export function wire(nodes: readonly StageNode[]): Wiring {
+  const findings: Finding[] = [];
+  const rails = readRails(nodes);
+  const wires = readWires(nodes, findings);
+  for (const rail of rails.values()) {
+    const users = rail.consumers.map((c) => c.node.title).join(', ');
+    if (rail.providers.length === 0) {
+      for (const c of rail.consumers)
+        findings.push({
+          severity: 'must',
+          stage: c.node.doc.id,
+          text: `Nothing provides the rail “${rail.name}” that ${c.node.title} draws from. Add a supply for it, or choose another rail.`,
+        });
+    }
+    if (rail.providers.length > 1) {
+      const names = rail.providers.map((p) => p.node.title).join(' and ');
+      findings.push({
+        severity: 'must',
+        stage: rail.providers[1]!.node.doc.id,
+        text: `${names} both provide the rail “${rail.name}”${users ? ` (used by ${users})` : ''}. Give one of them another rail.`,
+      });
+    }
+    for (const p of rail.providers) {
+      if (p.node.copies > 1)
+        findings.push({
+          severity: 'must',
+          stage: p.node.doc.id,
+          text: `${p.node.title} provides “${rail.name}” and stands for ${p.node.copies} copies. Providers in parallel do not share their load by themselves: make it one, or give each copy its own rail.`,
+        });
+    }
+  }
+  const { order, looped } = sort(nodes, rails, wires);
+  if (looped.length) {
+    const names = looped.map((n) => n.title).join(', ');
+    for (const node of looped)
+      findings.push({
+        severity: 'must',
+        stage: node.doc.id,
+        text: `${names} feed each other in a loop, so none of them can start. Feed one of them from outside the loop.`,
+      });
+  }
+  return { rails, wires, order, findings };
+}
+
+function readRails(nodes: readonly StageNode[]): Map<string, Rail> {
+  const rails = new Map<string, Rail>();
+  for (const node of nodes) {
+    for (const [port, def] of Object.entries(node.kind.rails as Record<string, RailPort>)) {
+      const name = node.doc.rails?.[port];
+      if (!name) continue;
+      let rail = rails.get(name);
+      if (!rail) rails.set(name, (rail = { name, providers: [], consumers: [] }));
+      (def.role === 'provides' ? rail.providers : rail.consumers).push({ node, port, def });
+    }
+  }
+  return rails;
+}
+
+function readWires(nodes: readonly StageNode[], findings: Finding[]): Wire[] {
+  const byId = new Map(nodes.map((n) => [n.doc.id, n]));
+  const wires: Wire[] = [];
+  for (const node of nodes) {
+    for (const [port, def] of Object.entries(node.kind.signals as Record<string, SignalPort>)) {
+      const ref = node.doc.signals?.[port];
+      if (def.role !== 'in' || !ref) continue;
+      const [id, fromPort] = ref.split('.') as [string, string];
+      const from = byId.get(id);
+      if (!from)
+        findings.push({
+          severity: 'must',
+          stage: node.doc.id,
+          text: `${node.title} listens to “${ref}”, but there is no stage “${id}”. Choose another signal, or disconnect it.`,
+        });
+      else wires.push({ from, fromPort, to: node, toPort: port, def });
+    }
+  }
+  return wires;
+}
+
+/** Topological order by what feeds what; among equals the order of the document. */
+function sort(nodes: readonly StageNode[], rails: ReadonlyMap<string, Rail>, wires: readonly Wire[]) {
+  const feeds = new Map<StageNode, Set<StageNode>>(nodes.map((n) => [n, new Set()]));
+  for (const rail of rails.values()) for (const c of rail.consumers) if (rail.providers[0]) feeds.get(c.node)!.add(rail.providers[0].node);
+  for (const w of wires) feeds.get(w.to)!.add(w.from);
+  const order: StageNode[] = [];
+  const left = new Set(nodes);
+  for (;;) {
+    const next = [...left].find((n) => [...feeds.get(n)!].every((f) => !left.has(f)));
+    if (!next) break;
+    left.delete(next);
+    order.push(next);
+  }
+  const looped = onCycle(left, feeds);
+  return { order: [...order, ...left], looped };
+}
+
+/** Of the stages that could not be ordered, those that reach themselves; the others only hang behind a loop. */
+function onCycle(left: ReadonlySet<StageNode>, feeds: ReadonlyMap<StageNode, Set<StageNode>>): StageNode[] {
+  const reaches = (from: StageNode): boolean => {
+    const seen = new Set<StageNode>();
+    const stack = [...feeds.get(from)!];
+    while (stack.length) {
+      const n = stack.pop()!;
+      if (n === from) return true;
+      if (seen.has(n) || !left.has(n)) continue;
+      seen.add(n);
+      stack.push(...feeds.get(n)!);
+    }
+    return false;
+  };
+  return [...left].filter(reaches);
+}

@@ -1,0 +1,106 @@
+import type { Field, ListField, NumberField, RowsField } from '../kinds/contract.ts';
+import { toRange, type Uncertain } from '../quantity/uncertain.ts';
+import { unitInfo } from '../quantity/units.ts';
+import { seen, type Issue } from './issues.ts';
+
+const isObject = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v);
+/** Beyond this nothing on a board is meant, and sums would overflow. */
+const HUGEST = 1e30;
+
+/** What is wrong with a value for a field; empty when nothing is. `path` is where it stands. Used by files, forms and changes. */
+export function fieldIssues(field: Field, value: unknown, path: string): Issue[] {
+  const one = (message: string): Issue[] => [{ path, message }];
+  switch (field.type) {
+    case 'number':
+      return numberIssues(field, value, path);
+    case 'choice':
+      return field.choices.includes(value as string) ? [] : one(`expected one of ${field.choices.join(', ')}, seen ${seen(value)}.`);
+    case 'flag':
+      return typeof value === 'boolean' ? [] : one(`expected true or false, seen ${seen(value)}.`);
+    case 'list':
+      return listIssues(field, value, path);
+    case 'rows':
+      return rowsIssues(field, value, path);
+  }
+}
+
+function numberIssues(field: NumberField, value: unknown, path: string): Issue[] {
+  if (value === null) return field.default === null ? [] : [{ path, message: 'expected a number, seen null. Leave the key out to take the default.' }];
+  const shape = uncertainIssues(value, path);
+  if (shape.length) return shape;
+  const range = toRange(value as Uncertain);
+  for (const [end, v] of [
+    ['nominal', range.nominal],
+    ['low', range.low],
+    ['high', range.high],
+  ] as const) {
+    const message = boundMessage(field, v);
+    if (message) return [{ path, message: typeof value === 'number' ? message : `${end}: ${message}` }];
+  }
+  return [];
+}
+
+/** A plain number, {nominal, low, high} or {nominal, tolerance}. */
+export function uncertainIssues(value: unknown, path: string): Issue[] {
+  const finite = (v: unknown, where: string): Issue[] =>
+    typeof v !== 'number' || !Number.isFinite(v)
+      ? [{ path: where, message: `expected a number, seen ${seen(v)}.` }]
+      : Math.abs(v) > HUGEST
+        ? [{ path: where, message: `${v} is too large to compute with.` }]
+        : [];
+  if (!isObject(value)) return finite(value, path);
+  const keys = Object.keys(value);
+  const allowed = ['nominal', 'low', 'high', 'tolerance'];
+  const unknown = keys.find((k) => !allowed.includes(k));
+  if (unknown) return [{ path: `${path}.${unknown}`, message: `unknown key. A range has nominal with low and high, or nominal with tolerance.` }];
+  if (!('nominal' in value)) return [{ path: `${path}.nominal`, message: 'a range needs a nominal.' }];
+  const ends = 'low' in value && 'high' in value;
+  if (ends === 'tolerance' in value || (!ends && ('low' in value || 'high' in value)))
+    return [{ path, message: 'a range needs either low and high or tolerance, beside nominal.' }];
+  const bad = keys.flatMap((k) => finite(value[k], `${path}.${k}`));
+  if (bad.length) return bad;
+  if (!ends) return (value.tolerance as number) < 0 ? [{ path: `${path}.tolerance`, message: 'a tolerance cannot be negative.' }] : [];
+  const { low, nominal, high } = value as { low: number; nominal: number; high: number };
+  return low <= nominal && nominal <= high ? [] : [{ path, message: `low, nominal and high must rise: seen ${low}, ${nominal}, ${high}.` }];
+}
+
+/** Why a number is out of a field's bounds, or null. */
+export function boundMessage(field: NumberField, v: number): string | null {
+  const u = unitInfo(field.unit).symbol;
+  const show = (n: number) => (u ? `${n} ${u}` : String(n));
+  if (field.above !== undefined && !(v > field.above)) return `must be above ${show(field.above)}, seen ${show(v)}.`;
+  if (field.min !== undefined && v < field.min) return `must be ${show(field.min)} or more, seen ${show(v)}.`;
+  if (field.below !== undefined && !(v < field.below)) return `must be below ${show(field.below)}, seen ${show(v)}.`;
+  if (field.max !== undefined && v > field.max) return `must be ${show(field.max)} or less, seen ${show(v)}.`;
+  if (field.integer && !Number.isInteger(v)) return `must be a whole number, seen ${show(v)}.`;
+  return null;
+}
+
+function listIssues(field: ListField, value: unknown, path: string): Issue[] {
+  if (!Array.isArray(value)) return [{ path, message: `expected a list of numbers, seen ${seen(value)}.` }];
+  if (field.filled && value.length === 0) return [{ path, message: 'needs at least one entry.' }];
+  if (value.length > 1000) return [{ path, message: 'has more than 1000 entries.' }];
+  const as: NumberField = { type: 'number', unit: field.unit, default: 0, ...(field.above === undefined ? {} : { above: field.above }) };
+  return value.flatMap((v, i) =>
+    typeof v === 'number' ? numberIssues(as, v, `${path}[${i}]`) : [{ path: `${path}[${i}]`, message: `expected a number, seen ${seen(v)}.` }],
+  );
+}
+
+function rowsIssues(field: RowsField, value: unknown, path: string): Issue[] {
+  if (!Array.isArray(value)) return [{ path, message: `expected a list of points, seen ${seen(value)}.` }];
+  if (value.length > 1000) return [{ path, message: 'has more than 1000 points.' }];
+  return value.flatMap((row, i) => {
+    if (!isObject(row)) return [{ path: `${path}[${i}]`, message: `expected {${Object.keys(field.columns).join(', ')}}, seen ${seen(row)}.` }];
+    const unknown = Object.keys(row)
+      .filter((k) => !Object.hasOwn(field.columns, k))
+      .map((k) => ({ path: `${path}[${i}].${k}`, message: 'unknown key.' }));
+    const cells = Object.entries(field.columns).flatMap(([k, column]): Issue[] => {
+      if (row[k] === undefined) return column.optional ? [] : [{ path: `${path}[${i}].${k}`, message: 'is missing.' }];
+      const as: NumberField = { type: 'number', unit: column.unit, default: 0, ...(column.min === undefined ? {} : { min: column.min }) };
+      return typeof row[k] === 'number'
+        ? numberIssues(as, row[k], `${path}[${i}].${k}`)
+        : [{ path: `${path}[${i}].${k}`, message: `expected a number, seen ${seen(row[k])}.` }];
+    });
+    return [...unknown, ...cells];
+  });
+}

@@ -1,0 +1,196 @@
+import { z } from 'zod';
+import { FORMAT, HAZARDS, VERSION } from '../board/document.ts';
+import { STATE_IDS, type Field, type Kind, type PartDef, type SignalPort } from '../kinds/contract.ts';
+import { KINDS, kindOf } from '../kinds/index.ts';
+import { SERIES } from '../quantity/preferred.ts';
+import { fieldIssues, uncertainIssues } from './field-value.ts';
+import { pathText, seen, type Issue } from './issues.ts';
+
+// Zod would otherwise probe `new Function`, which a strict content security policy reports.
+z.config({ jitless: true });
+
+const text = (longest: number) => z.string().max(longest);
+const words = (longest: number) => z.string().trim().min(1, 'must not be empty.').max(longest);
+/** A name that a signal reference can hold: letters, digits, hyphen, underscore. */
+export const ID = /^[A-Za-z][A-Za-z0-9_-]{0,39}$/;
+const id = z.string().regex(ID, 'expected a letter followed by letters, digits, - or _, at most 40.');
+// eslint-disable-next-line no-control-regex -- control characters are what is refused
+const railName = z.string().regex(/^[^\s.\u0000-\u001f][^\u0000-\u001f]{0,39}$/, 'expected a rail’s name of 1 to 40 characters.');
+
+const issuesInto = (check: (value: unknown) => Issue[]) =>
+  z.unknown().superRefine((value, ctx) => {
+    for (const issue of check(value)) ctx.addIssue({ code: 'custom', message: issue.message, params: { path: issue.path } });
+  });
+const uncertain = issuesInto((v) => uncertainIssues(v, ''));
+
+const stage = z.strictObject({
+  id,
+  kind: z.string(),
+  title: text(80).optional(),
+  copies: z.number().int('must be a whole number.').min(1, 'must be 1 or more.').max(1e6).optional(),
+  given: z.record(z.string(), z.unknown()).optional(),
+  parts: z.record(z.string(), z.record(z.string(), z.unknown())).optional(),
+  rails: z.record(z.string(), railName).optional(),
+  signals: z.record(z.string(), z.string()).optional(),
+  mount: id.optional(),
+  inside: id.optional(),
+  options: z.array(z.unknown()).max(20).optional(),
+  notes: text(10_000).optional(),
+});
+
+export const boardSchema = z.strictObject({
+  format: z.literal(FORMAT, `expected “${FORMAT}”.`),
+  version: z.literal(VERSION, `this program reads version ${VERSION}. Save the board with a program that writes it, or update this one.`),
+  name: words(120),
+  brief: z
+    .strictObject({
+      purpose: text(2000).optional(),
+      quantity: z.number().int().min(1).max(1e6).optional(),
+      currency: z
+        .string()
+        .regex(/^[A-Z]{3}$/, 'expected three letters, like EUR.')
+        .optional(),
+      hazards: z
+        .array(z.enum(Object.keys(HAZARDS) as [string, ...string[]]))
+        .max(20)
+        .optional(),
+      enclosure: text(500).optional(),
+      notes: text(10_000).optional(),
+    })
+    .optional(),
+  copies: z.number().int().min(1).max(1e6).optional(),
+  conditions: z.strictObject({ ambient: uncertain.optional() }).optional(),
+  policy: z
+    .strictObject({
+      derating: z.union([z.literal(1), z.literal(0.8), z.literal(0.5)], 'expected 1, 0.8 or 0.5.').optional(),
+      comfortMargin: z.number().min(0).max(1).optional(),
+      judgeBy: z.enum(['extreme-value', 'root-sum-square', 'monte-carlo']).optional(),
+    })
+    .optional(),
+  states: z
+    .array(z.strictObject({ id: z.enum(STATE_IDS), share: z.number().min(0).max(1) }))
+    .max(4)
+    .optional(),
+  stages: z.array(stage).max(500),
+  waivers: z
+    .array(z.strictObject({ stage: id, check: words(60), reason: words(2000) }))
+    .max(1000)
+    .optional(),
+  confirmations: z
+    .array(z.strictObject({ id: words(120), by: words(120), note: text(2000).optional() }))
+    .max(1000)
+    .optional(),
+  decisions: z
+    .array(z.strictObject({ stage: id, chosen: words(120), options: z.array(text(120)).optional(), reason: text(2000) }))
+    .max(1000)
+    .optional(),
+});
+
+type StageShape = z.infer<typeof stage>;
+
+/** Shape first, by Zod; then what only the kinds know. Empty when nothing is wrong. */
+export function documentIssues(value: unknown): Issue[] {
+  const parsed = boardSchema.safeParse(value);
+  if (!parsed.success) return shapeIssues(parsed.error, value);
+  const doc = parsed.data;
+  return [...stateIssues(doc.states), ...doc.stages.flatMap((s, i) => stageIssues(s, i, doc.stages))];
+}
+
+function shapeIssues(error: z.ZodError, value: unknown): Issue[] {
+  return error.issues.flatMap((issue): Issue[] => {
+    if (issue.code === 'unrecognized_keys') return issue.keys.map((key) => ({ path: pathText([...issue.path, key]), message: 'unknown key.' }));
+    const inner = issue.code === 'custom' && typeof issue.params?.path === 'string' ? issue.params.path : '';
+    const at = issue.path.reduce<unknown>((node, key) => (node as Record<PropertyKey, unknown> | undefined)?.[key], value);
+    return [{ path: pathText(issue.path) + inner, message: issue.code === 'custom' ? issue.message : `${lower(issue.message)} Seen ${seen(at)}.` }];
+  });
+}
+
+const lower = (message: string) => message.charAt(0).toLowerCase() + message.slice(1).replace(/[.]?$/, '.');
+
+function stateIssues(states: readonly { id: string; share: number }[] | undefined): Issue[] {
+  if (!states?.length) return [];
+  const sum = states.reduce((total, s) => total + s.share, 0);
+  const doubled = states.findIndex((s, i) => states.findIndex((o) => o.id === s.id) !== i);
+  if (doubled >= 0) return [{ path: `states[${doubled}].id`, message: `the state ${states[doubled]!.id} is listed twice.` }];
+  return Math.abs(sum - 1) < 1e-6 ? [] : [{ path: 'states', message: `the shares must add up to 1, they make ${Number(sum.toPrecision(6))}.` }];
+}
+
+function stageIssues(s: StageShape, i: number, all: readonly StageShape[]): Issue[] {
+  const path = `stages[${i}]`;
+  const kind = kindOf(s.kind);
+  const issues: Issue[] = [];
+  if (all.findIndex((o) => o.id === s.id) !== i) issues.push({ path: `${path}.id`, message: `another stage is called “${s.id}” already.` });
+  if (!kind) return [...issues, { path: `${path}.kind`, message: `unknown kind “${s.kind}”. Known: ${KINDS.map((k) => k.id).join(', ')}.` }];
+  issues.push(...givenIssues(kind, s, path), ...partIssues(kind, s, path));
+  for (const port of Object.keys(s.rails ?? {})) {
+    if (!Object.hasOwn(kind.rails, port)) issues.push({ path: `${path}.rails.${port}`, message: unknownName('rail port', Object.keys(kind.rails)) });
+  }
+  issues.push(...signalIssues(kind, s, path, all));
+  return issues;
+}
+
+const unknownName = (what: string, known: string[]) => `unknown ${what}. ${known.length ? `This kind has ${known.join(', ')}.` : 'This kind has none.'}`;
+
+function givenIssues(kind: Kind, s: StageShape, path: string): Issue[] {
+  return Object.entries(s.given ?? {}).flatMap(([name, value]): Issue[] => {
+    const where = `${path}.given.${name}`;
+    const field = Object.hasOwn(kind.given, name) ? (kind.given as Record<string, Field>)[name] : undefined;
+    return field ? fieldIssues(field, value, where) : [{ path: where, message: unknownName('given', Object.keys(kind.given)) }];
+  });
+}
+
+function partIssues(kind: Kind, s: StageShape, path: string): Issue[] {
+  return Object.entries(s.parts ?? {}).flatMap(([slot, part]): Issue[] => {
+    const where = `${path}.parts.${slot}`;
+    const def = Object.hasOwn(kind.parts, slot) ? (kind.parts as Record<string, PartDef>)[slot] : undefined;
+    if (!def) return [{ path: where, message: unknownName('part', Object.keys(kind.parts)) }];
+    return Object.entries(part).flatMap(([key, value]) => partKeyIssues(def, key, value, `${where}.${key}`));
+  });
+}
+
+function partKeyIssues(def: PartDef, key: string, value: unknown, path: string): Issue[] {
+  const param = def.params && Object.hasOwn(def.params, key) ? def.params[key] : undefined;
+  if (param) return fieldIssues(param, value, path);
+  if (def.type !== 'device') {
+    const least = def.zero || def.optional ? { min: 0 } : { above: 0 };
+    if (key === 'value')
+      return value === null
+        ? []
+        : value === 0 && def.optional
+          ? []
+          : fieldIssues({ type: 'number', unit: 'ohm', default: 1, ...least }, value, path).map(unitless);
+    if (key === 'tolerance') return fieldIssues({ type: 'number', unit: '', default: 0, min: 0, below: 1 }, value, path);
+    if (key === 'tempco') return fieldIssues({ type: 'number', unit: '', default: 0 }, value, path);
+    if (key === 'series') return fieldIssues({ type: 'choice', choices: SERIES, default: 'E24' }, value, path);
+    if (key === 'join' && def.joins) return fieldIssues({ type: 'choice', choices: ['series', 'parallel'], default: 'series' }, value, path);
+  }
+  const known = [
+    ...(def.type === 'device' ? [] : ['value', 'tolerance', 'tempco', 'series']),
+    ...(def.joins ? ['join'] : []),
+    ...Object.keys(def.params ?? {}),
+  ];
+  return [{ path, message: unknownName('parameter', known).replace('kind', 'part') }];
+}
+
+/** A part's value carries the unit of its sort, which the message need not repeat. */
+const unitless = (i: Issue): Issue => ({ ...i, message: i.message.replaceAll(' Ω', '') });
+
+function signalIssues(kind: Kind, s: StageShape, path: string, all: readonly StageShape[]): Issue[] {
+  return Object.entries(s.signals ?? {}).flatMap(([port, ref]): Issue[] => {
+    const where = `${path}.signals.${port}`;
+    const def = Object.hasOwn(kind.signals, port) ? (kind.signals as Record<string, SignalPort>)[port] : undefined;
+    if (!def) return [{ path: where, message: unknownName('signal port', Object.keys(kind.signals)) }];
+    if (def.role === 'out') return [{ path: where, message: 'an output needs no entry: the stage that listens names it.' }];
+    const [from, out, ...rest] = ref.split('.');
+    if (!from || !out || rest.length || !ID.test(from)) return [{ path: where, message: `expected “stage.port”, like “filter.out”, seen ${seen(ref)}.` }];
+    const source = all.find((o) => o.id === from);
+    const sourceKind = source && kindOf(source.kind);
+    if (!sourceKind) return [];
+    const target = Object.hasOwn(sourceKind.signals, out) ? (sourceKind.signals as Record<string, SignalPort>)[out] : undefined;
+    if (target?.role === 'out') return [];
+    const outs = Object.entries(sourceKind.signals as Record<string, SignalPort>)
+      .filter(([, p]) => p.role === 'out')
+      .map(([name]) => name);
+    return [{ path: where, message: `“${from}” has no output “${out}”. ${outs.length ? `It has ${outs.join(', ')}.` : 'It has none.'}` }];
+  });
+}

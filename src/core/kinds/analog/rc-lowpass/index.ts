@@ -1,0 +1,274 @@
+import { impossible, missing } from '../../../math/absent.ts';
+import { parallel, settlingConstants, toDb } from '../../../physics/network.ts';
+import { capacitorNoise, thermalNoise } from '../../../physics/noise.ts';
+import { scaleRange } from '../../../quantity/uncertain.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type Curve } from '../../contract.ts';
+import { num, openOhms } from '../../fields.ts';
+import { say, sayOut, sayPart } from '../../words.ts';
+import { checks } from './checks.ts';
+import { size } from './sizing.ts';
+import { working } from './working.ts';
+
+/** Attenuation relative to DC, dB, of one pole with an ESR zero. // [Oppenheim] ch. 6; zero at 1/(2π·esr·C) */
+const attenuationAt = (frequency: number, tau: number, zero: number): number => {
+  const w = 2 * Math.PI * frequency;
+  return 10 * Math.log10((1 + (w * tau) ** 2) / (1 + (w * zero) ** 2));
+};
+
+export const rcLowpass = defineKind({
+  id: 'rc-lowpass',
+  family: 'analog',
+  group: 'Signal',
+  title: 'RC low-pass',
+  aliases: ['anti-alias filter', 'first-order low-pass', 'PWM filter', 'smoothing', 'debounce network'],
+  purpose: 'Takes the fast part off a signal with one resistor and one capacitor, with what source, load, leakage and ESR do to it.',
+  given: {
+    cutoffFrequency: num('Hz', 1000, 'half-power frequency wanted'),
+    cutoffTolerance: num('ratio', 0.15, 'allowed relative error of it'),
+    sourceResistance: num('ohm', 0, 'output resistance of what drives it', { min: 0 }),
+    loadResistance: openOhms('resistance of what follows'),
+    attenuationFrequency: num('Hz', null, 'where attenuation is wanted (sample rate minus band, PWM, mains)'),
+    attenuation: num('dB', null, 'least attenuation there', { min: 0 }),
+    resolution: num('bit', 12, 'settling and errors are in LSB of this', { min: 1, max: 32, integer: true }),
+    fullScale: num('V', 3.3, 'full scale for the LSB'),
+    maximumSettlingTime: num('s', null),
+    stepVoltage: num('V', null, 'largest input step; full scale when not given'),
+    currentLimit: num('A', null, 'what the driver (a pin) may give'),
+    biasCurrent: num('A', 0, 'input current of what follows, signed: negative flows out of it', { any: true }),
+    maximumErrorLsb: num('count', 1, 'allowed DC error from leakage and bias, in LSB'),
+    maximumNoise: num('V', null, 'rms'),
+  },
+  parts: {
+    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'series' },
+    C1: {
+      type: 'capacitor',
+      series: 'E12',
+      tolerance: 0.1,
+      doc: 'shunt',
+      params: {
+        esr: num('ohm', 0, 'series resistance', { min: 0 }),
+        leakageCurrent: num('A', 0, undefined, { min: 0 }),
+        biasFactor: num('ratio', 1, 'share of the value left at the working DC voltage (1 for C0G and film, 30–80 % for class II ceramics)', {
+          above: 0,
+          max: 1,
+        }),
+      },
+    },
+  },
+  carried: {
+    inputVoltage: num('V', null, 'from signals.in', { any: true }),
+    inputRipple: num('V', 0, 'ripple of the signal, peak to peak', { min: 0 }),
+    rippleFrequency: num('Hz', null),
+  },
+  outcomes: {
+    timeConstant: { unit: 's', title: 'time constant' },
+    cutoffFrequency: { unit: 'Hz', title: 'cutoff', doc: 'exact half-power with the ESR zero; null when the response never falls 3 dB' },
+    gain: { unit: 'ratio', title: 'gain at DC' },
+    gainDb: { unit: 'dB', title: 'gain at DC' },
+    attenuation: { unit: 'dB', title: 'attenuation', doc: 'relative to DC, positive' },
+    settlingTime: { unit: 's', title: 'settling time', doc: 'step to half an LSB of resolution' },
+    riseTime: { unit: 's', title: 'rise time', doc: '10–90 %' },
+    noiseDensity: { unit: 'V/rtHz', title: 'noise density' },
+    outputNoise: { unit: 'V', title: 'noise, whole band' },
+    lsb: { unit: 'V', title: 'one LSB' },
+    leakageError: { unit: 'V', title: 'error from leakage' },
+    leakageErrorLsb: { unit: 'LSB', title: 'error from leakage' },
+    peakCurrent: { unit: 'A', title: 'peak current at a step', doc: 'at the step into a discharged capacitor' },
+    outputResistance: { unit: 'ohm', title: 'source resistance it gives', doc: 'at DC' },
+  },
+  size,
+  evaluate: ({ given: g, parts: { R1, C1 }, ambient }) => {
+    const series = R1.value + g.sourceResistance;
+    const rp = parallel(series, g.loadResistance);
+    const farads = C1.value * C1.biasFactor;
+    const tau = (rp + C1.esr) * farads;
+    const zero = C1.esr * farads;
+    const square = tau * tau - 2 * zero * zero;
+    const gain = 1 / (1 + series / g.loadResistance);
+    const lsb = g.fullScale / 2 ** g.resolution;
+    const leakageError = (C1.leakageCurrent + g.biasCurrent) * rp;
+    return {
+      timeConstant: tau,
+      cutoffFrequency: square > 0 ? 1 / (2 * Math.PI * Math.sqrt(square)) : NEVER_FALLS,
+      gain,
+      gainDb: toDb(gain),
+      attenuation: g.attenuationFrequency === null ? NO_FREQUENCY : attenuationAt(g.attenuationFrequency, tau, zero),
+      settlingTime: Math.max(0, tau * (settlingConstants(g.resolution) + Math.log(rp / (rp + C1.esr)))),
+      riseTime: Math.log(9) * tau,
+      noiseDensity: thermalNoise(rp, ambient),
+      outputNoise: capacitorNoise(farads, ambient),
+      lsb,
+      leakageError,
+      leakageErrorLsb: leakageError / lsb,
+      peakCurrent: series + C1.esr > 0 ? (g.stepVoltage ?? g.fullScale) / (series + C1.esr) : NO_RESISTANCE,
+      outputResistance: series,
+    };
+  },
+  checks,
+  rails: {},
+  signals: {
+    in: {
+      role: 'in',
+      fills: { voltage: 'inputVoltage', sourceResistance: 'sourceResistance', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' },
+      back: {
+        loadResistance: (c) => c.x.parts.R1.value + c.x.given.loadResistance,
+        bias: (c) => c.range('biasCurrent'),
+        fullScale: (c) => c.range('fullScale'),
+        resolution: (c) => c.range('resolution'),
+        attenuationFrequency: (c) => c.range('attenuationFrequency'),
+      },
+    },
+    out: {
+      role: 'out',
+      fills: {
+        loadResistance: 'loadResistance',
+        bias: 'biasCurrent',
+        fullScale: 'fullScale',
+        resolution: 'resolution',
+        attenuationFrequency: 'attenuationFrequency',
+      },
+      down: (c, incoming) => {
+        const gain = c.pick('gain')!;
+        const error = c.out('leakageError');
+        const g = c.x.given;
+        const { R1, C1 } = c.x.parts;
+        const own = thermalNoise(R1.value, c.x.ambient);
+        const source = incoming?.noise ?? thermalNoise(g.sourceResistance, c.x.ambient);
+        // The load is noisy too; through the divider that source and load make. [Nyquist]
+        const load = Number.isFinite(g.loadResistance) ? thermalNoise(g.loadResistance, c.x.ambient) * (1 - gain.nominal) : 0;
+        const rp = parallel(R1.value + g.sourceResistance, g.loadResistance);
+        const band = 1 / (4 * rp * C1.value * C1.biasFactor);
+        const frequency = c.x.carried.rippleFrequency;
+        const zero = C1.esr * C1.value * C1.biasFactor;
+        const passed = frequency === null ? 0 : 10 ** (-attenuationAt(frequency, c.nominal('timeConstant')!, zero) / 20);
+        const dc = incoming?.dc ?? null;
+        return {
+          dc: dc && {
+            nominal: dc.nominal * gain.nominal - (error.nominal ?? 0),
+            low: (dc.low >= 0 ? dc.low * gain.low : dc.low * gain.high) - (error.high ?? 0),
+            high: (dc.high >= 0 ? dc.high * gain.high : dc.high * gain.low) - (error.low ?? 0),
+          },
+          sourceResistance: c.pick('outputResistance'),
+          noise: Math.hypot(source * gain.nominal, own * gain.nominal, load),
+          noiseBandwidth: Math.min(band, incoming?.noiseBandwidth ?? Infinity),
+          bandwidth: Math.min(c.nominal('cutoffFrequency') ?? Infinity, incoming?.bandwidth ?? Infinity),
+          ripple: c.must('inputRipple').high * gain.high * passed,
+          rippleFrequency: frequency,
+          gain: (incoming?.gain ?? 1) * gain.nominal,
+          reservoir: scaleRange(c.range('C1.value')!, C1.biasFactor),
+        };
+      },
+      attenuation: (x, _env, frequency) => {
+        const { R1, C1 } = x.parts;
+        const farads = C1.value * C1.biasFactor;
+        return attenuationAt(frequency, (parallel(R1.value + x.given.sourceResistance, x.given.loadResistance) + C1.esr) * farads, C1.esr * farads);
+      },
+    },
+  },
+  working,
+  figure: (c) => {
+    const { parts, given: g } = c.x;
+    return {
+      width: 420,
+      height: 170,
+      title: 'Resistor in series, capacitor to ground',
+      items: [
+        { sym: 'port', at: [60, 50], label: 'in', value: c.x.carried.inputVoltage === null ? '' : say(c.x.carried.inputVoltage, 'V'), side: 'left' },
+        {
+          sym: 'wire',
+          points: [
+            [60, 50],
+            [110, 50],
+          ],
+        },
+        { sym: 'resistor', id: 'R1', at: [110, 50], dir: 'right', label: 'R1', value: sayPart(parts.R1.value, 'ohm') },
+        {
+          sym: 'wire',
+          points: [
+            [180, 50],
+            [350, 50],
+          ],
+        },
+        { sym: 'dot', at: [240, 50] },
+        {
+          sym: 'wire',
+          points: [
+            [240, 50],
+            [240, 60],
+          ],
+        },
+        { sym: 'capacitor', id: 'C1', at: [240, 60], dir: 'down', label: 'C1', value: sayPart(parts.C1.value, 'F') },
+        { sym: 'ground', at: [240, 130] },
+        { sym: 'port', at: [350, 50], label: 'out', value: Number.isFinite(g.loadResistance) ? `into ${say(g.loadResistance, 'ohm')}` : '', side: 'right' },
+        { sym: 'text', at: [270, 150], text: `cutoff ${sayOut(c, 'cutoffFrequency', 'Hz')}`, value: true },
+      ],
+    };
+  },
+  curves: (x, env) => {
+    const { R1, C1 } = x.parts;
+    const nominal = env.nominal;
+    const corner = nominal.given.cutoffFrequency;
+    const wanted = nominal.given.attenuationFrequency;
+    const farads = C1.value * C1.biasFactor;
+    const series = R1.value + x.given.sourceResistance;
+    const rp = parallel(series, x.given.loadResistance);
+    const tau = (rp + C1.esr) * farads;
+    const zero = C1.esr * farads;
+    const gain = 1 / (1 + series / x.given.loadResistance);
+    const far = Math.max(100 * corner, (wanted ?? 0) * 3);
+    const response: Curve = {
+      id: 'response',
+      title: 'Response',
+      x: { label: 'frequency', unit: 'Hz', log: true, from: corner / 100, to: far },
+      y: { label: 'gain', unit: 'dB' },
+      points: 121,
+      at: (frequency) => toDb(gain) - attenuationAt(frequency, tau, zero),
+      marks: [
+        { axis: 'x', value: corner, label: 'cutoff wanted' },
+        ...(wanted === null
+          ? []
+          : [{ axis: 'x' as const, value: wanted, label: nominal.given.attenuation === null ? 'aliases above' : 'attenuation wanted', limit: true }]),
+        ...(nominal.given.attenuation === null
+          ? []
+          : [{ axis: 'y' as const, value: toDb(gain) - nominal.given.attenuation, label: `−${nominal.given.attenuation} dB wanted`, limit: true }]),
+      ],
+    };
+    const step: Curve = {
+      id: 'step',
+      title: 'Step',
+      x: { label: 'time', unit: 's', log: false, from: 0, to: 10 * nominal.parts.R1.value * nominal.parts.C1.value * 1.2 },
+      y: { label: 'output of a unit step', unit: 'ratio' },
+      points: 101,
+      at: (t) => gain * (1 - (rp / (rp + C1.esr)) * Math.exp(-t / tau)),
+      marks: [],
+    };
+    return [response, step];
+  },
+  bringUp: (c) => [
+    { id: 'fit', act: 'fit', title: 'Fit R1 and C1', text: 'Solder R1 and C1. An electrolytic needs its polarity kept.' },
+    {
+      id: 'cutoff',
+      act: 'probe',
+      title: 'Half-power frequency',
+      text: 'Sine from a 50 Ω generator at the input, ×10 probe at the output: find the frequency where the output is 0.707 of its low-frequency value.',
+      expect: window('output, ×10 probe', 'Hz', c.out('cutoffFrequency')),
+    },
+    {
+      id: 'rise',
+      act: 'probe',
+      title: 'Rise time',
+      text: `Step from 0 to ${say(c.x.given.stepVoltage ?? c.x.given.fullScale, 'V')} at the input: time from 10 to 90 % at the output.`,
+      expect: window('output, ×10 probe', 's', c.out('riseTime')),
+    },
+  ],
+  confirm: [{ id: 'capacitor-class', text: 'C1 is C0G or film, or its loss of value with DC voltage is entered as the bias factor.' }],
+  cautions: ['An electrolytic needs its polarity kept. A capacitor on an op amp’s output without R1 may make it ring.'],
+  schools:
+    'Settle to half an LSB (used here) or to one LSB (0.69 time constants less). Small R and large C for noise and bias, or large R and small C for the driver.',
+  sources: ['first-order linear network', 'Johnson–Nyquist and kT/C', 'IEC 60063', 'IEC 60384 for leakage classes'],
+});
+
+const NEVER_FALLS = impossible('the ESR keeps the response from ever falling 3 dB');
+const NO_FREQUENCY = missing('no frequency is given where attenuation is wanted');
+const NO_RESISTANCE = impossible('nothing limits the current of a step');

@@ -1,0 +1,292 @@
+import { none } from '../../../math/absent.ts';
+import { parallel, settlingConstants } from '../../../physics/network.ts';
+import { capacitorNoise, thermalNoise } from '../../../physics/noise.ts';
+import { leg } from '../../../physics/leg.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type Curve, type Drawn } from '../../contract.ts';
+import { choice, num, openOhms } from '../../fields.ts';
+import { say, sayOut, sayPart } from '../../words.ts';
+import { checks } from './checks.ts';
+import { size } from './sizing.ts';
+import { working } from './working.ts';
+
+const rating = { powerRating: num('W', 0.1), voltageRating: num('V', 75) };
+
+export const voltageDivider = defineKind({
+  id: 'voltage-divider',
+  family: 'analog',
+  group: 'Signal',
+  title: 'Voltage divider',
+  aliases: ['potential divider', 'resistor divider', 'battery sense', 'bias divider', 'attenuator'],
+  purpose: 'Brings a voltage down to what an input can take, with known error, source resistance and standing current.',
+  given: {
+    inputVoltage: num('V', 12, 'voltage across the whole divider', { any: true }),
+    outputVoltage: num('V', 3.3, 'loaded output wanted at the nominal input; must be below it', { any: true }),
+    loadResistance: openOhms('resistance from the tap to ground'),
+    loadCurrent: num('A', 0, 'drawn out of the tap (bias, leakage); negative flows in', { any: true }),
+    sourceResistance: num('ohm', 0, 'in series with R1 (switch, fuse, source)', { min: 0 }),
+    outputTolerance: num('ratio', 0.02, 'largest relative error of the output at nominal input'),
+    maximumOutputVoltage: num('V', null, 'absolute limit of what is connected (full scale or pin)', { any: true }),
+    maximumOutputResistance: num('ohm', null, 'largest Thevenin resistance the following input allows'),
+    maximumInputCurrent: num('A', null, 'largest standing current'),
+    connectedShare: num('ratio', 1, 'share of time connected when a switch disconnects the divider', { min: 0, max: 1 }),
+    batteryCapacity: num('Ah', null, 'capacity of the battery that feeds it'),
+    batteryLife: num('h', null, 'wanted life'),
+    maximumBatteryShare: num('ratio', 0.05, 'share of the capacity the divider may eat'),
+    resolution: num('bit', 12, 'settling is to half an LSB of this', { min: 1, max: 32, integer: true }),
+    combine: choice(['none', 'series', 'parallel', 'either'], 'none', 'may one resistor be made of two'),
+  },
+  carried: {
+    inputRipple: num('V', 0, 'ripple of the rail, peak to peak', { min: 0 }),
+    rippleFrequency: num('Hz', null),
+  },
+  parts: {
+    R1: { type: 'resistor', series: 'E96', tolerance: 0.01, doc: 'top', params: rating },
+    R2: { type: 'resistor', series: 'E96', tolerance: 0.01, doc: 'bottom', params: rating },
+    R1x: { type: 'resistor', series: 'E96', tolerance: 0.01, doc: 'second resistor of the top leg', optional: true, joins: true },
+    R2x: { type: 'resistor', series: 'E96', tolerance: 0.01, doc: 'second resistor of the bottom leg', optional: true, joins: true },
+    C1: { type: 'capacitor', series: 'E12', tolerance: 0.1, optional: true, doc: 'across R2, a pole and a charge reservoir' },
+  },
+  outcomes: {
+    outputVoltage: { unit: 'V', title: 'output', doc: 'loaded' },
+    gain: { unit: 'ratio', title: 'ratio', doc: 'loaded ratio' },
+    ratioError: { unit: 'ratio', title: 'error of the ratio', doc: 'output at the nominal input over the wanted one, minus one' },
+    ratioErrorRss: {
+      unit: 'ratio',
+      title: 'error, root-sum-square',
+      doc: 'root-sum-square half-spread of ratioError',
+      derived: { halfSpreadOf: 'ratioError' },
+    },
+    outputResistance: { unit: 'ohm', title: 'source resistance at the tap', doc: 'load not included' },
+    inputCurrent: { unit: 'A', title: 'standing current', doc: 'while connected' },
+    averageCurrent: { unit: 'A', title: 'average current' },
+    batteryShare: { unit: 'ratio', title: 'share of the battery' },
+    topDissipation: { unit: 'W', title: 'heat in the top leg' },
+    bottomDissipation: { unit: 'W', title: 'heat in the bottom leg' },
+    dissipation: { unit: 'W', title: 'heat in the hottest resistor' },
+    totalDissipation: { unit: 'W', title: 'heat of both legs' },
+    topVoltage: { unit: 'V', title: 'voltage on one top resistor', doc: 'largest voltage across any one resistor of the top leg' },
+    timeConstant: { unit: 's', title: 'time constant', doc: 'with C1' },
+    cutoffFrequency: { unit: 'Hz', title: 'corner' },
+    settlingTime: { unit: 's', title: 'settling time' },
+    noiseDensity: { unit: 'V/rtHz', title: 'noise density' },
+    outputNoise: { unit: 'V', title: 'noise, whole band' },
+  },
+  refuse: ({ given: g }, linked) => {
+    if (linked.has('inputVoltage') || Math.abs(g.outputVoltage) < Math.abs(g.inputVoltage)) return [];
+    return [
+      {
+        path: 'given.outputVoltage',
+        message: `the wanted output (${say(g.outputVoltage, 'V')}) must be below the input (${say(g.inputVoltage, 'V')}). A divider only brings a voltage down.`,
+      },
+    ];
+  },
+  size,
+  evaluate: ({ given: g, parts, ambient }, env) => {
+    const { R1, R2, R1x, R2x, C1 } = parts;
+    const [top, bottom] = [leg(R1.value, R1x.value, R1x.join), leg(R2.value, R2x.value, R2x.join)];
+    const rt = top.ohms + g.sourceResistance;
+    const tap = (volts: number) => (volts / rt - g.loadCurrent) / (1 / rt + 1 / bottom.ohms + 1 / g.loadResistance);
+    const outputVoltage = tap(g.inputVoltage);
+    const nominal = env.nominal.given;
+    const inputCurrent = (g.inputVoltage - outputVoltage) / rt;
+    const loaded = parallel(rt, bottom.ohms, g.loadResistance);
+    const topDissipation = inputCurrent ** 2 * top.ohms;
+    const bottomDissipation = outputVoltage ** 2 / bottom.ohms;
+    const farads = C1.value;
+    const timeConstant = farads === null ? NO_CAPACITOR : loaded * farads;
+    const tau = farads === null ? null : loaded * farads;
+    const averageCurrent = inputCurrent * g.connectedShare;
+    return {
+      outputVoltage,
+      gain: loaded / rt,
+      ratioError: tap(nominal.inputVoltage) / nominal.outputVoltage - 1,
+      outputResistance: parallel(rt, bottom.ohms),
+      inputCurrent,
+      averageCurrent,
+      batteryShare: g.batteryCapacity === null || g.batteryLife === null ? NO_BATTERY : (averageCurrent * g.batteryLife) / g.batteryCapacity,
+      topDissipation,
+      bottomDissipation,
+      dissipation: Math.max(topDissipation * top.hottest, bottomDissipation * bottom.hottest),
+      totalDissipation: topDissipation + bottomDissipation,
+      topVoltage: Math.abs(inputCurrent) * top.ohms * top.highest,
+      timeConstant,
+      cutoffFrequency: tau === null ? NO_CAPACITOR : 1 / (2 * Math.PI * tau),
+      settlingTime: tau === null ? NO_CAPACITOR : tau * settlingConstants(g.resolution),
+      noiseDensity: thermalNoise(loaded, ambient),
+      outputNoise: farads === null ? NO_CAPACITOR : capacitorNoise(farads, ambient),
+    };
+  },
+  checks,
+  rails: {
+    in: {
+      role: 'consumes',
+      fills: { voltage: 'inputVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' },
+      draws: 'averageCurrent',
+      gives: {},
+    },
+  },
+  signals: {
+    in: {
+      role: 'in',
+      fills: { voltage: 'inputVoltage', sourceResistance: 'sourceResistance', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' },
+      back: { loadResistance: (c) => (c.nominal('inputCurrent') ? c.x.given.inputVoltage / c.nominal('inputCurrent')! : null) },
+    },
+    out: {
+      role: 'out',
+      fills: { loadResistance: 'loadResistance', bias: 'loadCurrent', maximum: 'maximumOutputVoltage', resolution: 'resolution' },
+      down: (c, incoming) => {
+        const gain = c.nominal('gain') ?? 0;
+        const corner = c.nominal('cutoffFrequency');
+        const g = c.x.given;
+        const own = c.nominal('noiseDensity') ?? 0;
+        const rt = c.x.parts.R1.value + g.sourceResistance;
+        // The thermal noise of the source resistance is in the incoming density already.
+        const sources = thermalNoise(g.sourceResistance, c.x.ambient) * gain;
+        const out = c.out('outputVoltage');
+        const [peak, lowest] = [c.must('inputRipple').high, c.x.carried.rippleFrequency];
+        const pole = corner === null || lowest === null ? 1 : Math.hypot(1, lowest / corner);
+        return {
+          dc: out.nominal === null || out.low === null || out.high === null ? null : { nominal: out.nominal, low: out.low, high: out.high },
+          sourceResistance: c.pick('outputResistance'),
+          noise: incoming?.noise == null || rt === 0 ? own : Math.hypot(Math.sqrt(Math.max(0, own * own - sources * sources)), incoming.noise * gain),
+          noiseBandwidth: corner === null ? (incoming?.noiseBandwidth ?? null) : Math.min((corner * Math.PI) / 2, incoming?.noiseBandwidth ?? Infinity),
+          bandwidth: corner === null ? (incoming?.bandwidth ?? null) : Math.min(corner, incoming?.bandwidth ?? Infinity),
+          ripple: (peak * (c.pick('gain')?.high ?? gain)) / pole,
+          rippleFrequency: lowest,
+          gain: gain * (incoming?.gain ?? 1),
+          reservoir: c.x.parts.C1.value === null ? null : c.range('C1.value'),
+        };
+      },
+      attenuation: (x, _env, frequency) => {
+        if (x.parts.C1.value === null) return 0;
+        const [top, bottom] = [leg(x.parts.R1.value, x.parts.R1x.value, x.parts.R1x.join), leg(x.parts.R2.value, x.parts.R2x.value, x.parts.R2x.join)];
+        const tau = parallel(top.ohms + x.given.sourceResistance, bottom.ohms, x.given.loadResistance) * x.parts.C1.value;
+        return 10 * Math.log10(1 + (2 * Math.PI * frequency * tau) ** 2);
+      },
+    },
+  },
+  heat: ({ given: g }, o) => ({ resistors: g.inputVoltage * o.averageCurrent! }),
+  working,
+  figure: (c) => {
+    const { parts, given: g } = c.x;
+    return {
+      width: 400,
+      height: 250,
+      title: 'Two resistors from the input to ground, the output at their tap',
+      items: [
+        { sym: 'port', at: [60, 40], label: 'in', value: say(g.inputVoltage, 'V'), side: 'left' },
+        {
+          sym: 'wire',
+          points: [
+            [60, 40],
+            [150, 40],
+          ],
+        },
+        {
+          sym: 'resistor',
+          id: 'R1',
+          at: [150, 40],
+          dir: 'down',
+          label: parts.R1x.value === null ? 'R1' : `R1 with R1x ${parts.R1x.join}`,
+          value: sayPart(parts.R1.value, 'ohm'),
+        },
+        { sym: 'dot', at: [150, 120] },
+        {
+          sym: 'wire',
+          points: [
+            [150, 110],
+            [150, 130],
+          ],
+        },
+        {
+          sym: 'resistor',
+          id: 'R2',
+          at: [150, 130],
+          dir: 'down',
+          label: parts.R2x.value === null ? 'R2' : `R2 with R2x ${parts.R2x.join}`,
+          value: sayPart(parts.R2.value, 'ohm'),
+        },
+        { sym: 'ground', at: [150, 200] },
+        {
+          sym: 'wire',
+          points: [
+            [150, 120],
+            [340, 120],
+          ],
+        },
+        ...(parts.C1.value === null
+          ? []
+          : ([
+              { sym: 'dot', at: [270, 120] },
+              {
+                sym: 'wire',
+                points: [
+                  [270, 120],
+                  [270, 130],
+                ],
+              },
+              { sym: 'capacitor', id: 'C1', at: [270, 130], dir: 'down', label: 'C1', value: sayPart(parts.C1.value, 'F') },
+              { sym: 'ground', at: [270, 200] },
+            ] satisfies Drawn[])),
+        { sym: 'port', at: [340, 120], label: 'out', value: sayOut(c, 'outputVoltage', 'V'), side: 'right' },
+      ],
+    };
+  },
+  curves: (x, env) => {
+    const rt = leg(x.parts.R1.value, x.parts.R1x.value, x.parts.R1x.join).ohms + x.given.sourceResistance;
+    const bottom = leg(x.parts.R2.value, x.parts.R2x.value, x.parts.R2x.join).ohms;
+    const top = env.nominal.given.inputVoltage;
+    const limit = x.given.maximumOutputVoltage;
+    const curve: Curve = {
+      id: 'transfer',
+      title: 'Output against input',
+      x: { label: 'input', unit: 'V', log: false, from: 0, to: 1.3 * top },
+      y: { label: 'output', unit: 'V' },
+      points: 60,
+      at: (volts) => (volts / rt - x.given.loadCurrent) / (1 / rt + 1 / bottom + 1 / x.given.loadResistance),
+      marks: [
+        { axis: 'x', value: top, label: 'nominal input' },
+        ...(limit === null ? [] : [{ axis: 'y' as const, value: limit, label: 'limit', limit: true }]),
+      ],
+    };
+    return [curve];
+  },
+  bringUp: (c) => {
+    const meter = 1 + (c.nominal('outputResistance') ?? 0) / 1e7;
+    const out = c.out('outputVoltage');
+    const scale = (v: number | null) => (v === null ? null : v / meter);
+    return [
+      {
+        id: 'fit',
+        act: 'fit',
+        title: 'Fit R1 and R2',
+        text: `Solder ${c.x.parts.C1.value === null ? 'R1 and R2' : 'R1, R2 and C1'}. Swapped resistors are the usual slip: read both values once more.`,
+      },
+      {
+        id: 'tap',
+        act: 'probe',
+        title: 'Voltage at the tap',
+        text: `Measure the input first, then the tap, with a 10 MΩ meter. Its load is counted in the window (a factor of ${say(meter, '')}).`,
+        expect: window('tap', 'V', { nominal: scale(out.nominal), low: scale(out.low), high: scale(out.high) }),
+      },
+      {
+        id: 'current',
+        act: 'probe',
+        title: 'Standing current',
+        text: 'Supply current with the divider connected, less the current without it.',
+        expect: window('input lead', 'A', c.out('inputCurrent')),
+      },
+    ];
+  },
+  confirm: [{ id: 'top-failure', text: 'If R1 failed as a short, or R2 opened, what is connected to the tap would survive, or that risk is accepted.' }],
+  cautions: [
+    'Above 50 V DC the creepage and the failure (open or short) of the top resistors matter. Mains needs insulation to IEC 62368-1, your local code and a licensed practitioner, and is better sensed through isolation.',
+  ],
+  schools:
+    'Stiff divider (ten times the load’s current) or lean divider with a capacitor or buffer: source resistance and battery share decide. One precision network or two singles: the network’s resistors move together.',
+  sources: ['Kirchhoff and Thevenin', 'IEC 60063', 'Johnson–Nyquist noise'],
+});
+
+const NO_CAPACITOR = none('no C1 is fitted');
+const NO_BATTERY = none('no battery capacity and life are given');

@@ -1,0 +1,414 @@
+import type { Absent, Value } from '../math/absent.ts';
+import type { Range, Uncertain } from '../quantity/uncertain.ts';
+import type { Unit } from '../quantity/units.ts';
+import type { Series } from '../quantity/preferred.ts';
+import type { AnyInputs, Judged } from './judged.ts';
+
+/**
+ * What a stage kind is: a record of facets. All that differs between kinds is data or a pure function here, and one reader
+ * each serves forms, checks, working, figures, files, documentation and the command line.
+ */
+
+export interface NumberField {
+  type: 'number';
+  unit: Unit;
+  /** null: not known or not asked for, as the doc says. Infinity: an open circuit, written as null in files. */
+  default: Uncertain | null;
+  doc?: string;
+  min?: number;
+  above?: number;
+  below?: number;
+  max?: number;
+  integer?: boolean;
+  /** null means an open circuit and evaluates as Infinity. */
+  open?: boolean;
+}
+export interface ChoiceField {
+  type: 'choice';
+  choices: readonly string[];
+  default: string;
+  doc?: string;
+}
+export interface FlagField {
+  type: 'flag';
+  default: boolean;
+  doc?: string;
+}
+export interface ListField {
+  type: 'list';
+  unit: Unit;
+  default: readonly number[];
+  above?: number;
+  /** At least one entry. */
+  filled?: boolean;
+  doc?: string;
+}
+/** Rows of numbers, such as calibration points. */
+export interface RowsField {
+  type: 'rows';
+  columns: Readonly<Record<string, { unit: Unit; optional?: boolean; min?: number; doc?: string }>>;
+  default: readonly Readonly<Record<string, number>>[];
+  doc?: string;
+}
+export type Field = NumberField | ChoiceField | FlagField | ListField | RowsField;
+export type Fields = Readonly<Record<string, Field>>;
+
+export interface PartDef {
+  type: 'resistor' | 'capacitor' | 'inductor' | 'device';
+  doc?: string;
+  /** Parts with a value; devices have parameters only. */
+  series?: Series;
+  tolerance?: number;
+  default?: number;
+  optional?: boolean;
+  /** 0 is a value of its own (a link, no capacitor), not "left out". */
+  zero?: boolean;
+  /** May be a series or parallel partner of another part. */
+  joins?: boolean;
+  /** The part does not exist for these choices. */
+  needed?: (given: Readonly<Record<string, unknown>>) => boolean;
+  params?: Readonly<Record<string, NumberField>>;
+}
+export type PartDefs = Readonly<Record<string, PartDef>>;
+
+export interface OutcomeDef {
+  unit: Unit;
+  doc?: string;
+  /** How it is called on screens. */
+  title: string;
+  /** Not monotone in these inputs: the engine samples the inside. */
+  inside?: readonly string[];
+  /** Made from other outcomes: the root-sum-square half-spread of one, or the span over several with the nominal of one. */
+  derived?: { halfSpreadOf: string } | { spanOver: readonly string[]; nominalOf: string };
+  /** A text or yes/no result. */
+  text?: boolean;
+}
+export type OutcomeDefs = Readonly<Record<string, OutcomeDef>>;
+
+type NumberOf<F> = F extends { default: null; open: true } ? number : F extends { default: null } ? number | null : number;
+export type ValueOf<F> = F extends { type: 'number' }
+  ? NumberOf<F>
+  : F extends { type: 'choice'; choices: readonly (infer C)[] }
+    ? C
+    : F extends { type: 'flag' }
+      ? boolean
+      : F extends { type: 'list' }
+        ? readonly number[]
+        : F extends { type: 'rows'; columns: infer C }
+          ? readonly { readonly [K in keyof C]: number }[]
+          : never;
+
+type ParamsOf<P> = P extends { params: infer Q } ? { readonly [K in keyof Q]: ValueOf<Q[K]> } : unknown;
+/** A part as `evaluate` sees it: `value` in SI, null where it is not fitted. */
+export type PartOf<P> = {
+  readonly value: P extends { optional: true } | { needed: unknown } ? number | null : number;
+  readonly join: 'series' | 'parallel';
+} & ParamsOf<P>;
+
+/** The inputs of one evaluation: plain numbers, every spread already taken to an end. */
+export interface Inputs<G, P, C> {
+  readonly given: { readonly [K in keyof G]: ValueOf<G[K]> };
+  readonly parts: { readonly [K in keyof P]: PartOf<P[K]> };
+  /** What links bring beyond the givens of the catalogue. */
+  readonly carried: { readonly [K in keyof C]: ValueOf<C[K]> };
+  /** °C around the stage. */
+  readonly ambient: number;
+}
+
+export interface Env<G, P, C> {
+  /** The nominal inputs, whatever is being sampled: what firmware and a builder assume. */
+  nominal: Inputs<G, P, C>;
+  ambient: Range;
+  copies: number;
+  /** Shares of time of the four states; `typical` alone when the board lists none. */
+  states: Readonly<Record<StateId, number>>;
+}
+
+export const STATE_IDS = ['asleep', 'idle', 'typical', 'peak'] as const;
+export type StateId = (typeof STATE_IDS)[number];
+
+export type Results<O> = { [K in keyof O as O[K] extends { derived: unknown } ? never : K]: Value | string | boolean };
+
+export type Severity = 'must' | 'should' | 'note';
+export type Sense = 'atMost' | 'atLeast' | 'within' | 'temperature' | 'holds';
+export type Limit = number | Range | null;
+
+export interface CheckDef {
+  title: string;
+  severity: Severity | ((c: Judged) => Severity);
+  sense: Sense;
+  /** An outcome, or a computed quantity with its ends. */
+  value: string | ((c: Judged) => SpreadLike);
+  /** Needed where `value` is computed. */
+  unit?: Unit;
+  /** A `within` check gives target and half-width. */
+  limit: (c: Judged) => Limit | { target: number; band: number };
+  /** Where the limit comes from, in words. */
+  from: string;
+  /** The limit is a rating and is multiplied by the policy's derating. */
+  derated?: boolean;
+  /** What a limit of null means: nobody asked (the check is absent), or somebody should know (it is unknown). */
+  whenNull?: 'absent' | 'unknown';
+  applies?: (c: Judged) => boolean;
+  /** What would help, computed where it can be. */
+  help: (c: Judged) => string;
+}
+
+export interface SpreadLike {
+  nominal: number | null;
+  low: number | null;
+  high: number | null;
+  absent?: Absent;
+}
+
+/** A reference into a judged stage: an outcome, a given, or `R1.value` / `U1.currentRating`. */
+export type Ref = string | ((c: Judged) => number | Range | null);
+
+export interface RailPort {
+  role: 'provides' | 'consumes';
+  /** Given or carried fields that the rail fills. */
+  fills: Readonly<
+    Partial<
+      Record<
+        | 'voltage'
+        | 'ripple'
+        | 'rippleFrequency'
+        | 'trough'
+        | 'noLoad'
+        | 'noise'
+        | 'currentLimit'
+        | 'load'
+        | 'surge'
+        | 'capacitance'
+        | 'minimum'
+        | 'maximum'
+        | 'absoluteMaximum',
+        string
+      >
+    >
+  >;
+  /** A consumer: the outcome that is its current, the same in every state, or one per state. */
+  draws?: string | Readonly<Record<StateId, string>>;
+  /** `draws` already counts the copies of the stage. */
+  copiesCounted?: boolean;
+  /** A provider gives voltage, ripple…; a consumer carries back minimum, maximum, surge… */
+  /** A provider: where its voltage may fall when the low end of it is outside the region; 0 when not said. */
+  collapsed?: (c: Judged) => number;
+  gives: Readonly<
+    Partial<
+      Record<
+        | 'voltage'
+        | 'ripple'
+        | 'rippleFrequency'
+        | 'trough'
+        | 'noLoad'
+        | 'noise'
+        | 'currentLimit'
+        | 'surge'
+        | 'capacitance'
+        | 'minimum'
+        | 'maximum'
+        | 'absoluteMaximum',
+        Ref
+      >
+    >
+  >;
+}
+
+/** What a signal carries down to the stage that listens. */
+export interface SignalDown {
+  dc: Range | null;
+  sourceResistance: Range | null;
+  /** V/√Hz, with the thermal noise of the source resistance in it. */
+  noise: number | null;
+  /** Equivalent noise bandwidth of the path so far, Hz; null when nothing limits it. */
+  noiseBandwidth: number | null;
+  /** Signal corner of the path so far, Hz. */
+  bandwidth: number | null;
+  ripple: number;
+  rippleFrequency: number | null;
+  /** DC gain from the head of the chain. */
+  gain: number;
+  /** Capacitance that stands at the output, F, as a charge reservoir. */
+  reservoir: Range | null;
+  /** Attenuation of the path relative to DC at a frequency, dB with its ends. */
+  attenuation: (frequency: Range) => Range;
+}
+
+export interface SignalPort {
+  role: 'in' | 'out';
+  /** Fields the signal fills: downwards for an input, backwards for an output. */
+  fills: Readonly<
+    Partial<
+      Record<
+        | 'voltage'
+        | 'low'
+        | 'high'
+        | 'nominal'
+        | 'sourceResistance'
+        | 'noise'
+        | 'ripple'
+        | 'rippleFrequency'
+        | 'loadResistance'
+        | 'bias'
+        | 'fullScale'
+        | 'resolution'
+        | 'maximum'
+        | 'attenuationFrequency',
+        string
+      >
+    >
+  >;
+  /** An input carries these back. */
+  back?: Readonly<Partial<Record<'loadResistance' | 'bias' | 'fullScale' | 'resolution' | 'maximum' | 'attenuationFrequency', Ref>>>;
+  /** An output makes this of what came in (null when nothing did). */
+  down?: (c: Judged, incoming: SignalDown | null) => Partial<SignalDown>;
+  /** Own attenuation relative to DC, dB at a frequency: a function of the inputs. */
+  attenuation?: (x: AnyInputs, env: AnyInputs, frequency: number) => number;
+  /** Fields that the path so far fills, from `incoming`. */
+  path?: Readonly<Record<string, (incoming: SignalDown, range: (ref: string) => Range | null) => number | Range | null>>;
+}
+
+/** One step of the working. `expression` evaluated with `values` gives `result`. */
+export interface Step {
+  title: string;
+  expression: string;
+  values: Readonly<Record<string, { value: number; unit: Unit }>>;
+  result: { name: string; value: number; unit: Unit };
+  outcome?: string;
+  source: string;
+}
+
+export type Drawn =
+  | {
+      sym: 'resistor' | 'capacitor' | 'polarised' | 'inductor' | 'diode' | 'zener';
+      id?: string;
+      at: [number, number];
+      dir: 'right' | 'down' | 'up' | 'left';
+      label?: string;
+      value?: string;
+      dashed?: boolean;
+      side?: 1 | -1;
+    }
+  | { sym: 'wire'; points: [number, number][]; dashed?: boolean }
+  | { sym: 'ground' | 'dot'; at: [number, number] }
+  | { sym: 'port'; at: [number, number]; label: string; value?: string; side: 'left' | 'right' | 'top' }
+  | { sym: 'source'; at: [number, number]; label?: string; value?: string }
+  | { sym: 'switch'; at: [number, number]; label?: string; value?: string }
+  | {
+      sym: 'block';
+      id?: string;
+      at: [number, number];
+      size: [number, number];
+      label: string;
+      value?: string;
+      pins?: { x: number; y: number; name: string; side: 'left' | 'right' | 'top' | 'bottom' }[];
+    }
+  | { sym: 'text'; at: [number, number]; text: string; value?: boolean };
+
+export interface Figure {
+  width: number;
+  height: number;
+  title: string;
+  items: Drawn[];
+}
+
+export interface Curve {
+  id: string;
+  title: string;
+  x: { label: string; unit: Unit; log: boolean; from: number; to: number };
+  y: { label: string; unit: Unit };
+  points: number;
+  /** The curve's value at x for the inputs as they stand. */
+  at: (x: number) => number;
+  /** Marks worth a line: limits, corners. */
+  marks: { axis: 'x' | 'y'; value: number; label: string; limit?: boolean }[];
+}
+
+export interface BringUpStep {
+  id: string;
+  act: 'fit' | 'feed' | 'probe';
+  title: string;
+  /** What to do, in plain words. */
+  text: string;
+  /** Feed: the bench supply's setting and current limit. */
+  feed?: { volts: number; amps: number };
+  /** Probe: where, and the window the reading must fall in. */
+  expect?: { point: string; unit: Unit; low: number; nominal: number; high: number };
+}
+
+export interface Sizing {
+  /** Nominal values of givens and links. */
+  given: Readonly<Record<string, never>>;
+  /** Buyable values of a part between two bounds; the value alone when it is already chosen. */
+  candidates: (slot: string, low: number, high: number) => number[];
+  tolerance: (slot: string) => number;
+  series: (slot: string) => Series;
+  /** The part is to be chosen. */
+  open: (slot: string) => boolean;
+  /** The value a part has already; 0 where it has none. */
+  value: (slot: string) => number;
+  /** The stricter end of an upper limit among the givens; null when nobody gave one. */
+  limit: (name: string) => number | null;
+  param: (ref: string) => Range;
+  range: (ref: string) => Range;
+  ambient: Range;
+  derating: number;
+}
+/** One way to fill the open parts, the best first. `why` says what it is good for. */
+export interface Offer {
+  values: Record<string, number>;
+  why: string;
+  join?: Record<string, 'series' | 'parallel'>;
+}
+
+export interface Refusal {
+  /** Below the stage: `given.outputVoltage`. */
+  path: string;
+  message: string;
+}
+
+export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDefs, O extends OutcomeDefs = OutcomeDefs, C extends Fields = Fields> {
+  id: string;
+  family: string;
+  title: string;
+  aliases: readonly string[];
+  purpose: string;
+  given: G;
+  parts: P;
+  outcomes: O;
+  /** Fields that only links fill. */
+  carried: C;
+  /** Combinations of typed values that make no sense. `linked` names fields a link will fill. */
+  refuse?: (x: Inputs<G, P, C>, linked: ReadonlySet<string>) => Refusal[];
+  size?: (s: Sizing, x: Inputs<G, P, C>) => Offer[];
+  evaluate: (x: Inputs<G, P, C>, env: Env<G, P, C>) => Results<O>;
+  /** Ends that lie outside the region where the formulas hold, once all ends are known. */
+  region?: (c: Judged) => { outside: readonly { outcome: string; ends: readonly ('nominal' | 'low' | 'high')[] }[]; reason: string } | null;
+  checks: Readonly<Record<string, CheckDef>>;
+  rails: Readonly<Record<string, RailPort>>;
+  signals: Readonly<Record<string, SignalPort>>;
+  /** All heat on the board, per copy and place, W, at nominal in a state. */
+  heat?: (x: Inputs<G, P, C>, o: Record<string, number>, state: StateId, copies: number) => Record<string, number>;
+  /** Power taken from outside the board (a source), W per copy at nominal in a state. */
+  source?: (x: Inputs<G, P, C>, o: Record<string, number>) => number;
+  working: (c: Judged<Inputs<G, P, C>>) => Step[];
+  figure: (c: Judged<Inputs<G, P, C>>) => Figure;
+  curves?: (x: Inputs<G, P, C>, env: Env<G, P, C>, o: Record<string, number>) => Curve[];
+  bringUp: (c: Judged<Inputs<G, P, C>>) => BringUpStep[];
+  confirm: readonly { id: string; text: string }[];
+  cautions: readonly string[];
+  schools?: string;
+  sources: readonly string[];
+  /** Searched beside title, aliases and purpose. */
+  group: 'Supply' | 'Signal' | 'Conversion' | 'Load';
+}
+
+/** Any kind, as the registry and the readers see it. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- a kind's own types cannot be named by readers that serve all kinds
+export type Kind = KindDef<any, any, any, any>;
+
+/** Declares a kind with the types of its fields derived from its data. */
+export const defineKind = <const G extends Fields, const P extends PartDefs, const O extends OutcomeDefs, const C extends Fields = Record<string, never>>(
+  kind: Omit<KindDef<G, P, O, C>, 'carried'> & { carried?: C },
+): KindDef<G, P, O, C> => ({ carried: {} as C, ...kind });

@@ -1,0 +1,42 @@
+import type { Uncertain } from '../quantity/uncertain.ts';
+import type { Unit } from '../quantity/units.ts';
+import type { ChoiceField, FlagField, ListField, NumberField } from './contract.ts';
+
+type Bounds = Partial<Pick<NumberField, 'min' | 'above' | 'below' | 'max' | 'integer'>> & { any?: true };
+
+/** A number field. Above zero unless a bound is given; `any: true` lifts the sign. Default null: not known or not asked for. */
+export function num<const D extends Uncertain | null>(unit: Unit, value: D, doc?: string, bounds: Bounds = {}): NumberField & { default: D } {
+  const { any, ...rest } = bounds;
+  const free = any || rest.min !== undefined || rest.above !== undefined;
+  return { type: 'number', unit, default: value, ...(doc ? { doc } : {}), ...(free ? rest : { above: 0, ...rest }) };
+}
+
+/** A resistance whose default is an open circuit. */
+export const openOhms = (doc?: string): NumberField & { default: null; open: true } => ({
+  type: 'number',
+  unit: 'ohm',
+  default: null,
+  open: true,
+  above: 0,
+  ...(doc ? { doc } : {}),
+});
+
+/** One of a few words. */
+export const choice = <const C extends readonly string[]>(choices: C, value: C[number], doc?: string): ChoiceField & { choices: C } => ({
+  type: 'choice',
+  choices,
+  default: value,
+  ...(doc ? { doc } : {}),
+});
+
+/** Yes or no. */
+export const flag = (value: boolean, doc?: string): FlagField => ({ type: 'flag', default: value, ...(doc ? { doc } : {}) });
+
+/** A list of numbers. */
+export const list = (unit: Unit, value: readonly number[], doc?: string, more: Pick<ListField, 'above' | 'filled'> = {}): ListField => ({
+  type: 'list',
+  unit,
+  default: value,
+  ...(doc ? { doc } : {}),
+  ...more,
+});

@@ -1,0 +1,22 @@
+import { adcChannel } from './conversion/adc-channel/index.ts';
+import { dcInput } from './power/dc-input/index.ts';
+import { linearRegulator } from './power/linear-regulator/index.ts';
+import { rcLowpass } from './analog/rc-lowpass/index.ts';
+import { supplyLoad } from './power/supply-load/index.ts';
+import { voltageDivider } from './analog/voltage-divider/index.ts';
+import type { Kind } from './contract.ts';
+
+/** The one list of kinds. A test compares it with the folders, both ways. */
+export const KINDS: readonly Kind[] = [dcInput, linearRegulator, supplyLoad, voltageDivider, rcLowpass, adcChannel];
+
+const BY_ID = new Map(KINDS.map((k) => [k.id, k]));
+
+/** A kind by its id; undefined when there is none of that name. */
+export const kindOf = (id: string): Kind | undefined => BY_ID.get(id);
+
+/** As `kindOf`, for documents that have been validated. @throws when there is none: a slip in the caller. */
+export function mustKind(id: string): Kind {
+  const kind = BY_ID.get(id);
+  if (!kind) throw new Error(`no kind "${id}"`);
+  return kind;
+}

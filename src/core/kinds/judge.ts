@@ -1,0 +1,109 @@
+import { isAbsent } from '../math/absent.ts';
+import { exactly, type Range } from '../quantity/uncertain.ts';
+import type { Unit } from '../quantity/units.ts';
+import type { CheckDef, Kind, Limit, OutcomeDef, Severity, SpreadLike } from './contract.ts';
+import type { Judged } from './judged.ts';
+
+export type Status = 'ok' | 'tight' | 'fail' | 'unknown';
+
+/** A check with its answer. */
+export interface CheckResult {
+  id: string;
+  title: string;
+  severity: Severity;
+  status: Status;
+  sense: CheckDef['sense'];
+  unit: Unit;
+  /** The worst end, the one compared. */
+  value: number | null;
+  spread: SpreadLike;
+  /** The limit compared with, derated. For a window the side that is nearer to being broken. */
+  limit: number | null;
+  /** Target and half-width of a window. */
+  window?: { target: number; band: number };
+  /** Relative to the limit; null where there is none. */
+  margin: number | null;
+  from: string;
+  /** What would help; empty while the check is ok. */
+  help: string;
+  /** Why there is no value. */
+  reason?: string;
+}
+
+export interface Rules {
+  derating: number;
+  comfort: number;
+}
+
+/** Rounding of a value that stands exactly on its limit is not a failure. */
+const EXACT = 1e-12;
+
+/** Answers all checks of a stage, in the order the kind declares them. Checks that do not apply are left out. */
+export function judge(kind: Kind, c: Judged, rules: Rules): CheckResult[] {
+  return Object.entries(kind.checks as Record<string, CheckDef>).flatMap(([id, def]) => {
+    const result = judgeOne(id, def, kind, c, rules);
+    return result ? [result] : [];
+  });
+}
+
+function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules): CheckResult | null {
+  if (def.applies && !def.applies(c)) return null;
+  const limit = def.limit(c);
+  if (limit === null && def.whenNull === 'absent') return null;
+  const spread = typeof def.value === 'string' ? c.out(def.value) : def.value(c);
+  if (spread.absent?.sort === 'none' && spread.nominal === null) return null;
+  const unit = def.unit ?? (kind.outcomes as Record<string, OutcomeDef>)[def.value as string]!.unit;
+  const severity = typeof def.severity === 'function' ? def.severity(c) : def.severity;
+  const compared = compare(def.sense, spread, limit, def.derated ? rules.derating : 1, c.env.ambient);
+  const status = statusOf(compared, spread, limit, rules.comfort);
+  return {
+    id,
+    title: def.title,
+    severity,
+    status,
+    sense: def.sense,
+    unit,
+    spread,
+    ...compared,
+    from: def.derated && rules.derating < 1 ? `${def.from}, derated to ${Math.round(rules.derating * 100)} %` : def.from,
+    help: status === 'ok' ? '' : def.help(c),
+    ...(spread.absent && compared.value === null ? { reason: spread.absent.reason } : {}),
+  };
+}
+
+interface Compared {
+  value: number | null;
+  limit: number | null;
+  margin: number | null;
+  window?: { target: number; band: number };
+}
+
+function compare(sense: CheckDef['sense'], s: SpreadLike, limit: Limit | { target: number; band: number }, derating: number, ambient: Range): Compared {
+  if (limit !== null && typeof limit === 'object' && 'target' in limit) return within(s, limit);
+  const ends = limit === null ? null : typeof limit === 'number' ? exactly(limit) : limit;
+  if (sense === 'atLeast') {
+    // An uncertain limit counts at its stricter end.
+    const edge = ends && ends.high * derating;
+    return { value: s.low, limit: edge, margin: s.low === null || edge === null || edge === 0 ? null : (s.low - edge) / Math.abs(edge) };
+  }
+  const edge = ends && ends.low * derating;
+  if (s.high === null || edge === null) return { value: s.high, limit: edge, margin: null };
+  if (sense === 'temperature') return { value: s.high, limit: edge, margin: edge > ambient.high ? (edge - s.high) / (edge - ambient.high) : -1 };
+  return { value: s.high, limit: edge, margin: edge === 0 ? (s.high > 0 ? -1 : null) : (edge - s.high) / Math.abs(edge) };
+}
+
+function within(s: SpreadLike, window: { target: number; band: number }): Compared {
+  if (s.low === null || s.high === null) return { value: null, limit: window.target + window.band, margin: null, window };
+  const above = s.high - window.target >= window.target - s.low;
+  const value = above ? s.high : s.low;
+  const margin = (window.band - Math.abs(value - window.target)) / window.band;
+  return { value, limit: window.target + (above ? window.band : -window.band), margin, window };
+}
+
+function statusOf(compared: Compared, s: SpreadLike, limit: unknown, comfort: number): Status {
+  if (limit === null || compared.limit === null) return 'unknown';
+  if (compared.value === null) return s.absent && isAbsent(s.absent) && s.absent.sort !== 'impossible' ? 'unknown' : 'fail';
+  if (compared.margin === null) return 'ok';
+  if (compared.margin < -EXACT) return 'fail';
+  return compared.margin < comfort ? 'tight' : 'ok';
+}

@@ -1,0 +1,107 @@
+import { isAbsent } from '../math/absent.ts';
+import { exactly, type Range } from '../quantity/uncertain.ts';
+import type { Input, Spread, Study } from '../tolerance/study.ts';
+import type { Env, OutcomeDef } from './contract.ts';
+
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- readers that serve all kinds
+export type AnyInputs = any;
+
+/** How the ends of outcomes are found: plain corners while the board settles, the full search afterwards. */
+export type Method = 'plain' | 'extreme' | 'rss';
+
+/**
+ * A stage whose inputs are known, with its outcomes on demand: what checks, ports, working, figures and bring-up read.
+ */
+export class Judged<X = AnyInputs> {
+  readonly #known = new Map<string, Spread>();
+  readonly #ranges: Map<string, Input>;
+
+  constructor(
+    readonly x: X,
+    readonly env: Env<never, never, never> & { nominal: X },
+    readonly study: Study,
+    readonly method: Method,
+    private readonly derived: (outcome: string) => OutcomeDef['derived'],
+  ) {
+    this.#ranges = new Map(study.inputs.map((i) => [i.path, i]));
+  }
+
+  /** An outcome with its ends. */
+  out(name: string): Spread {
+    const known = this.#known.get(name);
+    if (known) return known;
+    const spread = this.#compute(name);
+    this.#known.set(name, spread);
+    return spread;
+  }
+
+  #compute(name: string): Spread {
+    const derived = this.derived(name);
+    if (derived && 'halfSpreadOf' in derived) {
+      const half = this.study.halfSpread(derived.halfSpreadOf);
+      return isAbsent(half) ? { nominal: null, low: null, high: null, absent: half } : exactly(half);
+    }
+    if (derived)
+      return span(
+        derived.spanOver.map((n) => this.out(n)),
+        this.out(derived.nominalOf),
+      );
+    if (this.method === 'plain') return this.study.plain(name);
+    return this.method === 'rss' ? this.study.rootSumSquare(name) : this.study.extreme(name);
+  }
+
+  /** Replaces ends that lie outside the region of a formula. */
+  mark(name: string, spread: Spread): void {
+    this.#known.set(name, spread);
+  }
+
+  /** The nominal of an outcome, or null. */
+  nominal(name: string): number | null {
+    return this.out(name).nominal;
+  }
+
+  /** A given, part value or parameter with its ends: `loadCurrent`, `R1.value`, `U1.currentRating`; null when not known. */
+  range(ref: string): Range | null {
+    const path = this.#pathOf(ref);
+    const input = this.#ranges.get(path);
+    if (input) return { nominal: input.nominal, low: input.low, high: input.high };
+    const value = read(this.x, path);
+    return typeof value === 'number' ? exactly(value) : null;
+  }
+
+  #pathOf(ref: string): string {
+    if (ref === 'ambient') return ref;
+    if (ref.includes('.')) return `parts.${ref}`;
+    return ref in (this.x as AnyInputs).given ? `given.${ref}` : `carried.${ref}`;
+  }
+
+  /** As `range`, for what the kind itself guarantees to be there. @throws when it is not: a slip in the kind. */
+  must(ref: string): Range {
+    const range = this.range(ref);
+    if (!range) throw new Error(`"${ref}" has no value here`);
+    return range;
+  }
+
+  /** An outcome, given or part by name; null when it has no number. */
+  pick(ref: string): Range | null {
+    if (ref in this.study.nominal || this.derived(ref)) {
+      const s = this.out(ref);
+      return s.nominal === null || s.low === null || s.high === null ? null : { nominal: s.nominal, low: s.low, high: s.high };
+    }
+    return this.range(ref);
+  }
+}
+
+/** The least low, the given nominal and the greatest high; an end is null when any of them has none. */
+function span(all: Spread[], nominal: Spread): Spread {
+  const absent = all.find((s) => s.absent)?.absent;
+  const lows = all.map((s) => s.low);
+  const highs = all.map((s) => s.high);
+  const low = lows.includes(null) ? null : Math.min(...(lows as number[]));
+  const high = highs.includes(null) ? null : Math.max(...(highs as number[]));
+  return { nominal: nominal.nominal, low, high, ...(absent ? { absent } : {}) };
+}
+
+function read(x: unknown, path: string): unknown {
+  return path.split('.').reduce<unknown>((node, key) => (node as Record<string, unknown> | null)?.[key], x);
+}

@@ -1,0 +1,372 @@
+import { impossible } from '../../../math/absent.ts';
+import { copperLoop } from '../../../physics/copper.ts';
+import { hotPlug } from '../../../physics/hot-plug.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type Step } from '../../contract.ts';
+import { choice, num } from '../../fields.ts';
+import { say, sayOut } from '../../words.ts';
+
+/** Marked currents adapters are commonly sold with, A. */
+const ADAPTER_CURRENTS = [0.5, 1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10];
+/** Conductor areas of common flexible cable, m². [IEC 60228] class 5 */
+const CABLE_AREAS = [0.22e-6, 0.34e-6, 0.5e-6, 0.75e-6, 1e-6, 1.5e-6, 2.5e-6, 4e-6];
+
+export const dcInput = defineKind({
+  id: 'dc-input',
+  family: 'power',
+  group: 'Supply',
+  title: 'Adapter or bench supply input',
+  aliases: ['wall adapter', 'wall wart', 'barrel jack', 'bench supply', 'mains adapter', '12 V input'],
+  purpose: 'Describes an external DC supply, its cable and plug, and what really arrives at the board in each state.',
+  given: {
+    supplyVoltage: num('V', 12, 'marked output voltage with its tolerance (at marked current if unregulated)'),
+    noLoadRise: num('ratio', 0, 'rise of the open-circuit voltage above supplyVoltage; 0 regulated, 20–50 % unregulated', { min: 0 }),
+    currentLimit: num('A', 1, 'marked output current'),
+    sourceResistance: num('ohm', 0.02, 'load regulation of the supply itself', { min: 0 }),
+    supplyRipple: num('V', 0.05, 'ripple peak to peak at the plug', { min: 0 }),
+    rippleFrequency: num('Hz', 1e5),
+    overload: choice(['constant-current', 'hiccup'], 'hiccup', 'what the supply does beyond its limit'),
+    hiccupTime: num('s', 0.02, 'how long a hiccup supply stays on into an overload'),
+    cableLength: num('m', 1.5, 'one way', { min: 0 }),
+    conductorArea: num('m2', 0.5e-6, 'one conductor'),
+    cableInductance: num('H', 1e-6, 'loop inductance of the cable, about 0.6–0.8 µH per metre'),
+    loadCurrent: num('A', 0.5, 'drawn by the board', { min: 0 }),
+    surgeCurrent: num('A', 0, 'what the loads draw while the rail still rises', { min: 0 }),
+    bulkCapacitance: num('F', 1e-4, 'capacitance on the rail', { min: 0 }),
+    bulkEsr: num('ohm', 0.05, 'series resistance of that capacitance', { min: 0 }),
+    minimumVoltage: num('V', null, 'highest minimum of the consumers'),
+    maximumVoltage: num('V', null, 'lowest operating maximum of the consumers'),
+    absoluteMaximum: num('V', null, 'lowest voltage that destroys a consumer'),
+    maximumCableDrop: num('ratio', 0.05, 'of supplyVoltage'),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  parts: {
+    J1: {
+      type: 'device',
+      doc: 'power connector',
+      params: { currentRating: num('A', 5), contactResistance: num('ohm', 0.02, 'both poles together', { min: 0 }) },
+    },
+  },
+  outcomes: {
+    noLoadVoltage: { unit: 'V', title: 'voltage with nothing drawn' },
+    cableResistance: { unit: 'ohm', title: 'cable resistance' },
+    outputResistance: { unit: 'ohm', title: 'resistance seen from the board' },
+    cableDrop: { unit: 'V', title: 'drop in cable and plug' },
+    outputVoltage: { unit: 'V', title: 'voltage at the board', doc: 'at the board' },
+    outputTrough: { unit: 'V', title: 'ripple trough' },
+    outputRipple: { unit: 'V', title: 'ripple' },
+    outputCurrent: { unit: 'A', title: 'current' },
+    sourcePower: { unit: 'W', title: 'power from the supply', doc: 'leaves the supply' },
+    startUpTime: { unit: 's', title: 'start-up time', doc: 'null when surgeCurrent >= currentLimit (it never starts)' },
+    inrushPeak: { unit: 'A', title: 'inrush at plugging in', doc: 'plugged in on the DC side with the supply running' },
+    hotPlugPeak: { unit: 'V', title: 'peak at plugging in', doc: "at the terminals of the board's capacitors, ESR included, same event" },
+  },
+  evaluate: ({ given: g, parts: { J1 }, ambient }) => {
+    const noLoadVoltage = g.supplyVoltage * (1 + g.noLoadRise);
+    const cableResistance = copperLoop(g.cableLength, g.conductorArea, ambient);
+    const internal = g.sourceResistance + (g.supplyVoltage * g.noLoadRise) / g.currentLimit;
+    const outputResistance = internal + cableResistance + J1.contactResistance;
+    const overloaded = g.loadCurrent > g.currentLimit ? OVERLOADED : null;
+    const outputVoltage = noLoadVoltage - g.loadCurrent * outputResistance;
+    const plug = hotPlug(noLoadVoltage, cableResistance + J1.contactResistance, g.bulkEsr, g.cableInductance, g.bulkCapacitance);
+    return {
+      noLoadVoltage,
+      cableResistance,
+      outputResistance,
+      cableDrop: g.loadCurrent * (cableResistance + J1.contactResistance),
+      outputVoltage: overloaded ?? outputVoltage,
+      outputTrough: overloaded ?? outputVoltage - g.supplyRipple / 2,
+      outputRipple: g.supplyRipple,
+      outputCurrent: g.loadCurrent,
+      sourcePower: overloaded ?? g.loadCurrent * (noLoadVoltage - g.loadCurrent * internal),
+      startUpTime: g.surgeCurrent >= g.currentLimit ? NEVER_STARTS : (g.bulkCapacitance * noLoadVoltage) / (g.currentLimit - g.surgeCurrent),
+      inrushPeak: plug.inrush,
+      hotPlugPeak: plug.peak,
+    };
+  },
+  checks: {
+    'supply-current': {
+      title: 'supply current',
+      value: 'outputCurrent',
+      sense: 'atMost',
+      limit: (c) => c.range('currentLimit'),
+      from: 'marked current of the adapter',
+      derated: true,
+      severity: 'must',
+      help: (c) => {
+        const need = c.out('outputCurrent').high;
+        const enough = need === null ? undefined : ADAPTER_CURRENTS.find((a) => a * 0.8 >= need);
+        return enough
+          ? `An adapter marked ${say(enough, 'A')} carries this at 80 %. Fewer copies or staggered peaks would also do.`
+          : 'Split the load over two supplies, or stagger its peaks.';
+      },
+    },
+    'connector-current': {
+      title: 'connector current',
+      value: 'outputCurrent',
+      sense: 'atMost',
+      limit: (c) => c.range('J1.currentRating'),
+      from: 'rating of J1',
+      derated: true,
+      severity: 'must',
+      help: (c) => `Choose a connector that carries ${say(c.out('outputCurrent').high, 'A')} within its derated rating, with more contact area.`,
+    },
+    'minimum-voltage': {
+      title: 'least voltage at the board',
+      value: 'outputTrough',
+      sense: 'atLeast',
+      limit: (c) => c.range('minimumVoltage'),
+      from: 'highest minimum of what hangs on the rail',
+      whenNull: 'absent',
+      severity: 'must',
+      help: (c) => {
+        const low = c.out('outputTrough').low;
+        const need = c.range('minimumVoltage')?.high;
+        if (low === null || need === undefined) return 'Bring the load under the supply’s limit first.';
+        return `Raise the supply by ${say(need - low, 'V')}, shorten or thicken the cable (it drops ${say(c.out('cableDrop').high, 'V')}), or take a consumer with less dropout.`;
+      },
+    },
+    'maximum-voltage': {
+      title: 'voltage with nothing drawn',
+      value: 'noLoadVoltage',
+      sense: 'atMost',
+      limit: (c) => c.range('maximumVoltage'),
+      from: 'lowest maximum of what hangs on the rail',
+      whenNull: 'absent',
+      severity: 'must',
+      help: () => 'Use a regulated adapter, a pre-load, or a regulator and capacitors of a higher rating.',
+    },
+    'hot-plug': {
+      title: 'peak at plugging in',
+      value: 'hotPlugPeak',
+      sense: 'atMost',
+      limit: (c) => c.range('absoluteMaximum'),
+      from: 'lowest absolute maximum of what hangs on the rail',
+      whenNull: 'absent',
+      severity: 'must',
+      help: (c) => {
+        const { bulkCapacitance: farad, cableInductance: henry } = c.x.given as { bulkCapacitance: number; cableInductance: number };
+        if (farad === 0) return 'Use a supply whose highest voltage stays below the limit.';
+        const ohms = Math.sqrt(henry / farad);
+        return `Beside the ceramics fit an electrolytic of ${say(5 * farad, 'F')} to ${say(10 * farad, 'F')} with an ESR of ${say(0.6 * ohms, 'ohm')} to ${say(ohms, 'ohm')}, or a suppressor. Even so the peak stays 1.2–1.35 times the input.`;
+      },
+    },
+    'cable-drop': {
+      title: 'drop in the cable',
+      value: 'cableDrop',
+      sense: 'atMost',
+      limit: (c) => c.must('maximumCableDrop').low * c.must('supplyVoltage').nominal,
+      from: 'allowed share of the supply voltage',
+      severity: 'should',
+      help: (c) => {
+        const limit = c.must('maximumCableDrop').low * c.must('supplyVoltage').nominal;
+        const room = limit / (c.must('loadCurrent').high || 1e-12) - c.must('J1.contactResistance').high;
+        const area = CABLE_AREAS.find((a) => copperLoop(c.must('cableLength').high, a, c.env.ambient.high) <= room);
+        return area ? `Conductors of ${say(area, 'm2')} meet it.` : 'Shorten the cable, or raise the voltage and convert down at the board.';
+      },
+    },
+    'start-up': {
+      title: 'start-up into hiccup',
+      value: 'startUpTime',
+      sense: 'atMost',
+      limit: (c) => c.range('hiccupTime'),
+      from: 'time a hiccup supply stays on',
+      applies: (c) => c.x.given.overload === 'hiccup',
+      severity: 'must',
+      help: (c) => {
+        const most = ((c.must('currentLimit').low - c.must('surgeCurrent').high) * c.must('hiccupTime').low) / (c.out('noLoadVoltage').high ?? 1);
+        return most > 0
+          ? `Hang at most ${say(most, 'F')} on the rail, add a soft start, or hold loads off until the rail stands.`
+          : 'Hold loads off until the rail stands: they draw more at start than the supply gives.';
+      },
+    },
+  },
+  rails: {
+    out: {
+      role: 'provides',
+      fills: {
+        load: 'loadCurrent',
+        surge: 'surgeCurrent',
+        capacitance: 'bulkCapacitance',
+        minimum: 'minimumVoltage',
+        maximum: 'maximumVoltage',
+        absoluteMaximum: 'absoluteMaximum',
+      },
+      gives: {
+        voltage: 'outputVoltage',
+        ripple: 'outputRipple',
+        rippleFrequency: 'rippleFrequency',
+        trough: 'outputTrough',
+        noLoad: 'noLoadVoltage',
+        currentLimit: 'currentLimit',
+      },
+    },
+  },
+  signals: {},
+  // The supply's own loss stays in its housing, off the board: sourcePower is what leaves it.
+  heat: ({ given: g, parts: { J1 } }, o) => ({
+    'cable and plug': g.loadCurrent * g.loadCurrent * ((o.cableResistance ?? 0) + J1.contactResistance),
+  }),
+  source: (_, o) => o.sourcePower ?? 0,
+  working: (c): Step[] => {
+    const { given: g, parts, ambient } = c.x;
+    const v = (value: number) => ({ value, unit: 'V' as const });
+    const r = (value: number) => ({ value, unit: 'ohm' as const });
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    return [
+      {
+        title: 'Open-circuit voltage',
+        expression: 'Vs*(1 + rise)',
+        values: { Vs: v(g.supplyVoltage), rise: { value: g.noLoadRise, unit: 'ratio' } },
+        result: { name: 'V0', value: n('noLoadVoltage'), unit: 'V' },
+        outcome: 'noLoadVoltage',
+        source: 'definition',
+      },
+      {
+        title: 'Cable, both conductors',
+        expression: '2*1.7241e-8*(1 + 0.00393*(T - 20))*l/A',
+        values: { T: { value: ambient, unit: 'degC' }, l: { value: g.cableLength, unit: 'm' }, A: { value: g.conductorArea, unit: 'm2' } },
+        result: { name: 'Rc', value: n('cableResistance'), unit: 'ohm' },
+        outcome: 'cableResistance',
+        source: 'IEC 60028',
+      },
+      {
+        title: 'Resistance seen from the board',
+        expression: 'Rs + Vs*rise/Im + Rc + Rj',
+        values: {
+          Rs: r(g.sourceResistance),
+          Vs: v(g.supplyVoltage),
+          rise: { value: g.noLoadRise, unit: 'ratio' },
+          Im: { value: g.currentLimit, unit: 'A' },
+          Rc: r(n('cableResistance')),
+          Rj: r(parts.J1.contactResistance),
+        },
+        result: { name: 'Ro', value: n('outputResistance'), unit: 'ohm' },
+        outcome: 'outputResistance',
+        source: 'Ohm, series resistances',
+      },
+      {
+        title: 'Voltage at the board',
+        expression: 'V0 - I*Ro',
+        values: { V0: v(n('noLoadVoltage')), I: { value: g.loadCurrent, unit: 'A' }, Ro: r(n('outputResistance')) },
+        result: { name: 'Vout', value: n('outputVoltage'), unit: 'V' },
+        outcome: 'outputVoltage',
+        source: 'Ohm',
+      },
+      {
+        title: 'Ripple trough',
+        expression: 'Vout - Vr/2',
+        values: { Vout: v(n('outputVoltage')), Vr: v(g.supplyRipple) },
+        result: { name: 'Vt', value: n('outputTrough'), unit: 'V' },
+        outcome: 'outputTrough',
+        source: 'sine of the same peak-to-peak value',
+      },
+      {
+        title: 'Time to charge the bulk capacitance',
+        expression: 'C*V0/(Im - Isurge)',
+        values: {
+          C: { value: g.bulkCapacitance, unit: 'F' },
+          V0: v(n('noLoadVoltage')),
+          Im: { value: g.currentLimit, unit: 'A' },
+          Isurge: { value: g.surgeCurrent, unit: 'A' },
+        },
+        result: { name: 't', value: n('startUpTime'), unit: 's' },
+        outcome: 'startUpTime',
+        source: 'charge of a capacitor at constant current',
+      },
+    ];
+  },
+  figure: (c) => ({
+    width: 460,
+    height: 170,
+    title: 'Adapter, cable and connector to the board’s rail',
+    items: [
+      { sym: 'source', at: [40, 90], label: 'adapter', value: say(c.x.given.supplyVoltage, 'V') },
+      {
+        sym: 'wire',
+        points: [
+          [40, 70],
+          [40, 40],
+          [80, 40],
+        ],
+      },
+      { sym: 'resistor', at: [80, 40], dir: 'right', label: 'supply', value: say(c.x.given.sourceResistance, 'ohm') },
+      { sym: 'resistor', at: [150, 40], dir: 'right', label: 'cable', value: sayOut(c, 'cableResistance', 'ohm') },
+      { sym: 'inductor', at: [220, 40], dir: 'right', label: 'loop', value: say(c.x.given.cableInductance, 'H') },
+      { sym: 'block', id: 'J1', at: [300, 24], size: [44, 32], label: 'J1' },
+      {
+        sym: 'wire',
+        points: [
+          [290, 40],
+          [300, 40],
+        ],
+      },
+      {
+        sym: 'wire',
+        points: [
+          [344, 40],
+          [430, 40],
+        ],
+      },
+      { sym: 'port', at: [430, 40], label: 'rail', value: sayOut(c, 'outputVoltage', 'V'), side: 'right' },
+      { sym: 'dot', at: [380, 40] },
+      { sym: 'capacitor', at: [380, 50], dir: 'down', label: 'bulk', value: say(c.x.given.bulkCapacitance, 'F') },
+      {
+        sym: 'wire',
+        points: [
+          [380, 40],
+          [380, 50],
+        ],
+      },
+      { sym: 'ground', at: [380, 120] },
+      { sym: 'ground', at: [40, 120] },
+      {
+        sym: 'wire',
+        points: [
+          [40, 110],
+          [40, 120],
+        ],
+      },
+    ],
+  }),
+  bringUp: (c) => {
+    const noLoad = c.out('noLoadVoltage');
+    const loaded = c.out('outputVoltage');
+    return [
+      {
+        id: 'unloaded',
+        act: 'probe',
+        title: 'Adapter alone',
+        text: 'Before any board is connected: DC volts at the plug of J1, and its polarity. The marked pole must be where your drawing has it.',
+        expect: window('J1, unloaded', 'V', noLoad),
+      },
+      {
+        id: 'fit',
+        act: 'fit',
+        title: 'Fit J1 and the bulk capacitors',
+        text: 'Solder connector and bulk capacitors, nothing else on this rail. Check polarity marks, and that the rail is not shorted to ground.',
+      },
+      {
+        id: 'loaded',
+        act: 'probe',
+        title: 'Under load',
+        text: 'With the board drawing its peak: DC volts at the bulk capacitor.',
+        expect: window('at the board, loaded', 'V', loaded),
+      },
+    ];
+  },
+  confirm: [
+    { id: 'plug-polarity', text: 'The polarity of the plug is marked on the board and matches the adapter.' },
+    { id: 'connector-side', text: 'The power connector sits on the right side of the board and its footprint is not mirrored.' },
+  ],
+  cautions: [
+    'Use a certified isolated supply (IEC 62368-1 or IEC 60601-1 as the use demands), and follow your local code; a licensed electrician decides on anything connected to the mains.',
+    'A plug fits many voltages: protect the input against the wrong adapter.',
+  ],
+  schools:
+    'Adapter margin: 80 % of its mark (continuous, warm), or full mark for certified units at their ambient, or half for long life. The board’s derating policy decides.',
+  sources: ['IEC 60028 copper resistivity', 'IEC 62368-1', 'series RLC step response'],
+});
+
+const OVERLOADED = impossible('the load draws more than the supply gives');
+const NEVER_STARTS = impossible('the surge is as large as the supply’s limit: the rail never rises');

@@ -1,0 +1,257 @@
+import { impossible, isAbsent, missing, none, type Value } from '../../../math/absent.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type StateId, type Step } from '../../contract.ts';
+import type { Judged } from '../../judged.ts';
+import { choice, flag, num } from '../../fields.ts';
+import { q, say, sayOut } from '../../words.ts';
+import { checks } from './checks.ts';
+import { drawn, supportedCopies, type Wiring } from './wiring.ts';
+
+const STATED = { asleep: 'asleepCurrent', idle: 'idleCurrent', typical: 'typicalCurrent', peak: 'peakCurrent' } as const;
+const TOTALS = { asleep: 'asleepTotal', idle: 'idleTotal', typical: 'typicalTotal', peak: 'peakTotal' } as const;
+const STATES = Object.keys(STATED) as StateId[];
+
+export const supplyLoad = defineKind({
+  id: 'supply-load',
+  family: 'power',
+  group: 'Load',
+  title: 'Other load on a rail',
+  aliases: ['module', 'sensor', 'display', 'radio', 'microcontroller', 'LED strip', 'consumer'],
+  purpose: 'Anything else that draws from a rail, with its states, surge, limits and copies: how twelve modules overwhelm a supply sized for three.',
+  given: {
+    inputVoltage: num('V', 5),
+    inputRipple: num('V', 0, 'peak to peak', { min: 0 }),
+    loadKind: choice(['constant-current', 'constant-power', 'resistive'], 'constant-current'),
+    ratedVoltage: num('V', 5, 'at which the currents are stated'),
+    asleepCurrent: num('A', 0, 'per copy', { min: 0 }),
+    idleCurrent: num('A', 0, 'per copy', { min: 0 }),
+    typicalCurrent: num('A', 0.1, 'per copy', { min: 0 }),
+    peakCurrent: num('A', 0.2, 'per copy', { min: 0 }),
+    surgeCurrent: num('A', 0, 'at start-up, per copy', { min: 0 }),
+    startTogether: flag(true, 'no: one after another'),
+    heatFraction: num('ratio', 1, 'share of the power that stays as heat inside', { min: 0, max: 1 }),
+    minimumVoltage: num('V', 4.5),
+    maximumVoltage: num('V', 5.5),
+    maximumRipple: num('V', 0.1, 'peak to peak'),
+    wiringResistance: num('ohm', 0, 'shared by all copies, both ways', { min: 0 }),
+    branchResistance: num('ohm', 0, 'of each copy', { min: 0 }),
+    supplyCurrentLimit: num('A', null, 'what the rail can give'),
+  },
+  carried: {
+    inputTrough: num('V', null, 'lowest point of the ripple'),
+    inputMaximum: num('V', null, 'highest voltage with nothing drawn'),
+  },
+  parts: {},
+  outcomes: {
+    asleepTotal: { unit: 'A', title: 'current asleep', doc: 'all copies' },
+    idleTotal: { unit: 'A', title: 'current idle', doc: 'all copies' },
+    typicalTotal: { unit: 'A', title: 'current typical', doc: 'all copies' },
+    peakTotal: { unit: 'A', title: 'current at peak', doc: 'all copies' },
+    inputCurrent: {
+      unit: 'A',
+      title: 'current asked from the rail',
+      doc: 'low: least state, nominal: typical, high: greatest state',
+      derived: { spanOver: ['asleepTotal', 'idleTotal', 'typicalTotal', 'peakTotal'], nominalOf: 'typicalTotal' },
+    },
+    loadVoltage: { unit: 'V', title: 'voltage at the load', doc: 'at each copy in peak, input at its trough' },
+    surgeTotal: { unit: 'A', title: 'surge of all copies' },
+    surgeVoltage: { unit: 'V', title: 'voltage during the surge' },
+    averageCurrent: { unit: 'A', title: 'average current', doc: 'all copies, over the states' },
+    averagePower: { unit: 'W', title: 'average power', doc: 'all copies, over the states' },
+    totalDissipation: { unit: 'W', title: 'heat' },
+    supportedCopies: { unit: 'count', title: 'copies the rail supports', doc: 'only if the supply’s limit is known' },
+  },
+  evaluate: ({ given: g, carried }, env) => {
+    const n = env.copies;
+    const wiring: Wiring = { ...g, copies: n };
+    const trough = carried.inputTrough ?? g.inputVoltage - g.inputRipple / 2;
+    const at = (s: StateId, volts: number) => drawn(wiring, g[STATED[s]], volts);
+    const total = (s: StateId): Value => {
+      const d = at(s, g.inputVoltage);
+      return d ? n * d.current : COLLAPSED;
+    };
+    const share = (f: (d: { current: number; voltage: number }) => number): Value => {
+      let sum = 0;
+      for (const s of STATES) {
+        if (!env.states[s]) continue;
+        const d = at(s, g.inputVoltage);
+        if (!d) return COLLAPSED;
+        sum += env.states[s] * n * f(d);
+      }
+      return sum;
+    };
+    const typical = total('typical');
+    const surgeTotal = g.startTogether ? n * g.surgeCurrent : isAbsent(typical) ? typical : g.surgeCurrent + ((n - 1) * typical) / n;
+    const peak = at('peak', trough);
+    const averagePower = share((d) => d.current * d.voltage);
+    return {
+      asleepTotal: total('asleep'),
+      idleTotal: total('idle'),
+      typicalTotal: typical,
+      peakTotal: total('peak'),
+      loadVoltage: peak ? peak.voltage : COLLAPSED,
+      surgeTotal,
+      surgeVoltage:
+        g.surgeCurrent === 0 ? trough : isAbsent(surgeTotal) ? surgeTotal : trough - g.branchResistance * g.surgeCurrent - g.wiringResistance * surgeTotal,
+      averageCurrent: share((d) => d.current),
+      averagePower,
+      totalDissipation: isAbsent(averagePower) ? averagePower : averagePower * g.heatFraction,
+      supportedCopies:
+        g.supplyCurrentLimit === null
+          ? LIMIT_UNKNOWN
+          : g.peakCurrent === 0
+            ? DRAWS_NOTHING
+            : supportedCopies(wiring, g.peakCurrent, { volts: g.inputVoltage, trough, minimum: g.minimumVoltage, limit: g.supplyCurrentLimit }),
+    };
+  },
+  checks,
+  rails: {
+    in: {
+      role: 'consumes',
+      fills: { voltage: 'inputVoltage', ripple: 'inputRipple', trough: 'inputTrough', noLoad: 'inputMaximum', currentLimit: 'supplyCurrentLimit' },
+      draws: TOTALS,
+      copiesCounted: true,
+      gives: { surge: 'surgeTotal', minimum: 'minimumVoltage', maximum: 'maximumVoltage' },
+    },
+  },
+  signals: {},
+  heat: ({ given: g }, _o, state, copies): Record<string, number> => {
+    const d = drawn({ ...g, copies }, g[STATED[state]], g.inputVoltage);
+    return d ? { load: d.current * d.voltage * g.heatFraction, wiring: d.current * (g.inputVoltage - d.voltage) } : {};
+  },
+  working,
+  figure: (c) => {
+    const n = c.env.copies;
+    const current = sayOut(c, 'peakTotal', 'A');
+    return {
+      width: 470,
+      height: 190,
+      title: 'The rail, the shared wiring and each load on its branch',
+      items: [
+        { sym: 'port', at: [50, 60], label: 'rail', value: say(c.x.given.inputVoltage, 'V'), side: 'left' },
+        {
+          sym: 'wire',
+          points: [
+            [50, 60],
+            [90, 60],
+          ],
+        },
+        { sym: 'resistor', at: [90, 60], dir: 'right', label: 'shared', value: say(c.x.given.wiringResistance, 'ohm') },
+        {
+          sym: 'wire',
+          points: [
+            [160, 60],
+            [200, 60],
+          ],
+        },
+        { sym: 'dot', at: [200, 60] },
+        {
+          sym: 'wire',
+          points: [
+            [200, 60],
+            [200, 150],
+            [240, 150],
+          ],
+          dashed: true,
+        },
+        { sym: 'resistor', at: [200, 60], dir: 'right', label: 'branch', value: say(c.x.given.branchResistance, 'ohm') },
+        {
+          sym: 'wire',
+          points: [
+            [270, 60],
+            [320, 60],
+          ],
+        },
+        { sym: 'block', at: [320, 38], size: [110, 44], label: n > 1 ? `load, 1 of ${n}` : 'load', value: sayOut(c, 'loadVoltage', 'V') },
+        {
+          sym: 'wire',
+          points: [
+            [375, 82],
+            [375, 110],
+          ],
+        },
+        { sym: 'ground', at: [375, 110] },
+        { sym: 'text', at: [245, 154], text: n > 1 ? `${n - 1} more; peak of all ${current}` : `peak ${current}` },
+      ],
+    };
+  },
+  bringUp: (c) => [
+    {
+      id: 'fit',
+      act: 'fit',
+      title: 'Connect one load',
+      text: 'Connect one copy only, with a meter in line with its supply lead.',
+    },
+    {
+      id: 'current',
+      act: 'probe',
+      title: 'Current of all copies, typical',
+      text: 'All copies connected and working as usual: current into the whole group.',
+      expect: window('supply lead', 'A', c.out('typicalTotal')),
+    },
+    {
+      id: 'voltage',
+      act: 'probe',
+      title: 'Voltage at the farthest copy',
+      text: 'All copies at their peak: DC volts at the farthest copy.',
+      expect: window('farthest copy', 'V', c.out('loadVoltage')),
+    },
+  ],
+  confirm: [{ id: 'load-connector', text: 'The load’s connector is keyed or marked, and its pins are checked against the load’s own drawing.' }],
+  cautions: ['Distributed loads on long leads need their own fuses.'],
+  schools:
+    'Budget by the sum of peaks (safe), by the peak of one plus the typical of the rest (usual when firmware staggers), or by measurement. The default is the sum of peaks.',
+  sources: ['circuit analysis with constant-power loads'],
+});
+
+const COLLAPSED = impossible('the wiring cannot bring this much power: the voltage collapses');
+const LIMIT_UNKNOWN = missing('the supply’s current limit is not known');
+const DRAWS_NOTHING = none('nothing is drawn at peak');
+
+function working(c: Judged): Step[] {
+  const g = c.x.given;
+  const n = c.env.copies;
+  const raw = (name: string) => c.study.nominal[name] as number;
+  const values = {
+    Vin: q(g.inputVoltage, 'V'),
+    R: q(g.branchResistance + n * g.wiringResistance, 'ohm'),
+    Vr: q(g.ratedVoltage, 'V'),
+    n: q(n, 'count'),
+  };
+  const steps: Step[] = [
+    {
+      title: 'Resistance one copy sees',
+      expression: 'Rb + n*Rw',
+      values: { Rb: q(g.branchResistance, 'ohm'), n: values.n, Rw: q(g.wiringResistance, 'ohm') },
+      result: { name: 'R', ...values.R },
+      source: 'the shared lead carries the current of all copies',
+    },
+  ];
+  const formula = {
+    'constant-current': 'n*i',
+    resistive: 'n*i*(Vin/(1 + R*i/Vr))/Vr',
+    'constant-power': 'n*i*Vr*2/(Vin + sqrt(Vin^2 - 4*R*i*Vr))',
+  }[g.loadKind as 'resistive'];
+  for (const s of STATES) {
+    if (isAbsent(raw(TOTALS[s]) as unknown)) continue;
+    steps.push({
+      title: `Current ${s === 'peak' ? 'at peak' : s}, all copies`,
+      expression: formula,
+      values: { ...values, i: q(g[STATED[s]], 'A') },
+      result: { name: `I_${s}`, value: raw(TOTALS[s]), unit: 'A' },
+      outcome: TOTALS[s],
+      source: 'Ohm, and the load’s kind',
+    });
+  }
+  if (g.startTogether) {
+    steps.push({
+      title: 'Surge when all start together',
+      expression: 'n*is',
+      values: { n: values.n, is: q(g.surgeCurrent, 'A') },
+      result: { name: 'I_surge', value: raw('surgeTotal'), unit: 'A' },
+      outcome: 'surgeTotal',
+      source: 'Kirchhoff',
+    });
+  }
+  return steps;
+}

@@ -1,0 +1,17 @@
+/** Resistances in parallel, Ω. An open branch is Infinity; a zero branch shorts the rest. */
+export function parallel(...ohms: number[]): number {
+  if (ohms.includes(0)) return 0;
+  return 1 / ohms.reduce((sum, r) => sum + 1 / r, 0);
+}
+
+/** Decibels of an amplitude ratio: 20·log10(ratio). */
+export const toDb = (ratio: number): number => 20 * Math.log10(ratio);
+
+/** Amplitude ratio of decibels. */
+export const fromDb = (db: number): number => 10 ** (db / 20);
+
+/** Attenuation of one pole in dB, positive: 10·log10(1 + (f/fc)²). // [Oppenheim] ch. 6, first-order systems */
+export const poleAttenuation = (frequency: number, corner: number): number => 10 * Math.log10(1 + (frequency / corner) ** 2);
+
+/** Time in time constants for an exponential to come within half an LSB of n bits: (n+1)·ln 2. */
+export const settlingConstants = (bits: number): number => (bits + 1) * Math.LN2;

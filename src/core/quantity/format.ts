@@ -1,0 +1,81 @@
+import { unitInfo, type Unit } from './units.ts';
+import type { Uncertain } from './uncertain.ts';
+
+/** A shown value in two pieces, so that a page can set the number and the unit in different faces. */
+export interface Shown {
+  number: string;
+  unit: string;
+}
+
+const STEPS: readonly [number, string][] = [
+  [1e12, 'T'],
+  [1e9, 'G'],
+  [1e6, 'M'],
+  [1e3, 'k'],
+  [1, ''],
+  [1e-3, 'm'],
+  [1e-6, 'µ'],
+  [1e-9, 'n'],
+  [1e-12, 'p'],
+  [1e-15, 'f'],
+];
+
+/** Significant digits without trailing zeros or floating-point dust. */
+export function trim(value: number, digits: number): string {
+  if (value === 0) return '0';
+  const text = Number(value.toPrecision(digits));
+  const size = Math.abs(text);
+  if (size >= 1e15 || size < 1e-9) return text.toExponential().replace('e+', 'e').replace('-', '−');
+  return text.toLocaleString('en-US', { useGrouping: false, maximumFractionDigits: 15 }).replace('-', '−');
+}
+
+/** Values that carry no prefix round to a step instead of to digits: a tenth of a degree means something, a millionth does not. */
+const DECIMALS: Partial<Record<Unit, number>> = { degC: 1, dB: 1, bit: 1, count: 2 };
+
+/**
+ * Shows an SI value with its engineering prefix. `digits` are significant digits.
+ * A resistance of 1e12 ohm or more stands for an open circuit and is shown so.
+ */
+export function formatQuantity(value: number, unit: Unit, digits = 4): Shown {
+  const info = unitInfo(unit);
+  if (!Number.isFinite(value)) return { number: '?', unit: info.symbol };
+  if (unit === 'ohm' && value >= 1e12) return { number: 'open', unit: '' };
+  if (unit === 'ratio') return { number: trim(value * 100, digits), unit: '%' };
+  if (unit === 'm2') return { number: trim(value * 1e6, digits), unit: 'mm²' };
+  const decimals = DECIMALS[unit];
+  if (decimals !== undefined) return { number: trim(Number(value.toFixed(decimals)), 12), unit: info.symbol };
+  if (!info.prefixed || value === 0) return { number: trim(value, digits), unit: info.symbol };
+  // Rounded before the step is chosen, so that 999.96 shows as 1 k and not as 1000.
+  const size = Math.abs(Number(value.toPrecision(digits)));
+  const step = STEPS.find(([factor]) => size >= factor * (1 - 1e-12)) ?? STEPS.at(-1)!;
+  return { number: trim(value / step[0], digits), unit: step[1] + info.symbol };
+}
+
+/** One string, number and unit with a thin space between. */
+export function formatText(value: number, unit: Unit, digits = 4): string {
+  const shown = formatQuantity(value, unit, digits);
+  return shown.unit === '' ? shown.number : `${shown.number}\u202f${shown.unit}`;
+}
+
+/**
+ * Text that `parseQuantity` reads back to exactly this value: what an entry field holds.
+ * Up to 12 digits, so that a typed value survives unchanged.
+ */
+export function entryText(value: Uncertain, unit: Unit): string {
+  const one = (v: number) =>
+    formatText(v, unit === 'degC' || unit === 'dB' || unit === 'bit' ? '' : unit, 12)
+      .replace('open', '1e12')
+      .replace('−', '-');
+  const suffix = unit === 'degC' || unit === 'dB' || unit === 'bit' ? `\u202f${unitInfo(unit).symbol}` : '';
+  if (typeof value === 'number') return one(value) + suffix;
+  if ('tolerance' in value) return `${one(value.nominal)}${suffix} ±${trim(value.tolerance * 100, 12)}\u202f%`;
+  return `${one(value.low)} .. ${one(value.nominal)} .. ${one(value.high)}${suffix}`;
+}
+
+/** A signed percentage for margins, whole above ten: "+8 %", "−4.2 %". */
+export function formatMargin(margin: number): string {
+  const percent = margin * 100;
+  const size = Math.abs(percent);
+  const text = size >= 10 ? size.toFixed(0) : size.toFixed(1).replace(/\.0$/, '');
+  return `${percent < 0 && Number(text) !== 0 ? '−' : '+'}${text}`;
+}

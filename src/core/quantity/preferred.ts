@@ -1,0 +1,53 @@
+/**
+ * Preferred numbers of IEC 60063:2015. E3, E6 and E12 are every 8th, 4th and 2nd of E24, which is a table;
+ * E48, E96 and E192 are the geometric series rounded to three digits, with 9.20 where rounding gives 9.19.
+ */
+export const SERIES = ['E3', 'E6', 'E12', 'E24', 'E48', 'E96', 'E192'] as const;
+export type Series = (typeof SERIES)[number];
+
+const E24 = [1.0, 1.1, 1.2, 1.3, 1.5, 1.6, 1.8, 2.0, 2.2, 2.4, 2.7, 3.0, 3.3, 3.6, 3.9, 4.3, 4.7, 5.1, 5.6, 6.2, 6.8, 7.5, 8.2, 9.1];
+
+function build(series: Series): readonly number[] {
+  const count = Number(series.slice(1));
+  if (count <= 24) return E24.filter((_, i) => i % (24 / count) === 0);
+  return Array.from({ length: count }, (_, i) => {
+    const value = Number((10 ** (i / count)).toFixed(2));
+    return value === 9.19 ? 9.2 : value; // IEC 60063:2015 table 2, note: 9.20 in E192
+  });
+}
+
+const DECADES = Object.fromEntries(SERIES.map((s) => [s, build(s)])) as Record<Series, readonly number[]>;
+
+/** The values of one decade, 1 to below 10. */
+export const decadeOf = (series: Series): readonly number[] => DECADES[series];
+
+/** Decimal, not binary: 4.7e-7 as a person writes it, so that equal values compare equal. */
+const at = (mantissa: number, decade: number): number => Number(`${mantissa}e${decade}`);
+
+/** All values of a series from `low` to `high`, both included, ascending. SI units of the part. */
+export function seriesBetween(series: Series, low: number, high: number): number[] {
+  const values: number[] = [];
+  for (let decade = Math.floor(Math.log10(low)) - 1; decade <= Math.ceil(Math.log10(high)); decade++) {
+    for (const mantissa of DECADES[series]) {
+      const value = at(mantissa, decade);
+      if (value >= low * (1 - 1e-9) && value <= high * (1 + 1e-9)) values.push(value);
+    }
+  }
+  return values;
+}
+
+/** The next value above (`direction` 1) or below (−1); a value between two goes to the nearer neighbour on that side. */
+export function nudge(value: number, series: Series, direction: 1 | -1): number {
+  const around = seriesBetween(series, value / 20, value * 20);
+  const found = direction > 0 ? around.find((v) => v > value * (1 + 1e-9)) : around.findLast((v) => v < value * (1 - 1e-9));
+  return found ?? value;
+}
+
+/** Whether a value is one of the series, in any decade. */
+export const inSeries = (value: number, series: Series): boolean => value > 0 && seriesBetween(series, value * 0.999999, value * 1.000001).length > 0;
+
+/** The smallest value of the series at or above `value`. */
+export const nextAbove = (value: number, series: Series): number => seriesBetween(series, value, value * 20)[0] ?? value;
+
+/** The largest value of the series at or below `value`. */
+export const nextBelow = (value: number, series: Series): number => seriesBetween(series, value / 20, value).at(-1) ?? value;

@@ -1,0 +1,45 @@
+/** A value as a board file writes it: exact, between two ends, or nominal with a relative tolerance. */
+export type Uncertain = number | { nominal: number; low: number; high: number } | { nominal: number; tolerance: number };
+
+/** A value with both ends worked out. `low ≤ nominal ≤ high` unless a computed end is null elsewhere. */
+export interface Range {
+  nominal: number;
+  low: number;
+  high: number;
+}
+
+/** A range without spread. */
+export const exactly = (value: number): Range => ({ nominal: value, low: value, high: value });
+
+/** Nominal ± a relative tolerance; a negative nominal keeps low below high. */
+export function withTolerance(nominal: number, tolerance: number): Range {
+  const spread = Math.abs(nominal * tolerance);
+  return { nominal, low: nominal - spread, high: nominal + spread };
+}
+
+/** Reads any written form into a range. Units: unchanged. Throws nothing. */
+export function toRange(value: Uncertain): Range {
+  if (typeof value === 'number') return exactly(value);
+  if ('tolerance' in value) return withTolerance(value.nominal, value.tolerance);
+  return { nominal: value.nominal, low: value.low, high: value.high };
+}
+
+/** The nominal of any written form. */
+export const nominalOf = (value: Uncertain): number => (typeof value === 'number' ? value : value.nominal);
+
+/** Whether the two ends differ from the nominal. */
+export const hasSpread = (r: Range): boolean => r.low !== r.nominal || r.high !== r.nominal;
+
+/** Ends added: the sum of two ranges that do not move together. */
+export const addRanges = (a: Range, b: Range): Range => ({
+  nominal: a.nominal + b.nominal,
+  low: a.low + b.low,
+  high: a.high + b.high,
+});
+
+/** A range times a factor that is not negative. */
+export const scaleRange = (r: Range, factor: number): Range => ({
+  nominal: r.nominal * factor,
+  low: r.low * factor,
+  high: r.high * factor,
+});

@@ -1,0 +1,70 @@
+/**
+ * The units a value of the core can carry. Inside, everything is plain SI; a unit only says how a value is written and read.
+ */
+export interface UnitInfo {
+  /** How the unit is shown. */
+  symbol: string;
+  /** Other spellings a person may type. */
+  also: readonly string[];
+  /** Whether engineering prefixes (n, µ, m, k, M) may stand before it. */
+  prefixed: boolean;
+  /** What it measures, for messages. */
+  quantity: string;
+  /** Whole other ways to write it, with the factor to SI: 5 % is 0.05, 2 min is 120 s. */
+  factors?: Readonly<Record<string, number>>;
+}
+
+const unit = (symbol: string, quantity: string, prefixed: boolean, also: readonly string[] = [], factors?: Readonly<Record<string, number>>): UnitInfo => ({
+  symbol,
+  quantity,
+  prefixed,
+  also,
+  factors,
+});
+
+export const UNITS = {
+  V: unit('V', 'a voltage', true, ['volt', 'volts', 'Vpp', 'Vrms', 'VDC']),
+  A: unit('A', 'a current', true, ['amp', 'amps', 'ampere']),
+  W: unit('W', 'a power', true, ['watt', 'watts']),
+  ohm: unit('Ω', 'a resistance', true, ['ohm', 'ohms', 'R', 'r']),
+  F: unit('F', 'a capacitance', true, ['farad']),
+  H: unit('H', 'an inductance', true, ['henry']),
+  Hz: unit('Hz', 'a frequency', true, ['hertz']),
+  s: unit('s', 'a time', true, ['sec', 'seconds'], { min: 60 }),
+  h: unit('h', 'a time in hours', false, ['hour', 'hours'], { d: 24, days: 24, min: 1 / 60 }),
+  m: unit('m', 'a length', true, ['metre', 'meter'], { cm: 0.01 }),
+  m2: unit('m²', 'an area', true, ['m2'], { 'mm²': 1e-6, mm2: 1e-6, 'cm²': 1e-4, cm2: 1e-4 }),
+  degC: unit('°C', 'a temperature', false, ['degC', 'C', 'deg']),
+  'K/W': unit('K/W', 'a thermal resistance', false, ['°C/W', 'C/W']),
+  ratio: unit('', 'a ratio', false, [], { '%': 0.01, percent: 0.01, ppm: 1e-6, '‰': 1e-3 }),
+  dB: unit('dB', 'a level', false),
+  Ah: unit('Ah', 'a charge', true),
+  'V/rtHz': unit('V/√Hz', 'a voltage noise density', true, ['V/rtHz', 'V/sqrtHz', 'V/rHz']),
+  'A/V': unit('A/V', 'a current per volt', true, ['S']),
+  'V/K': unit('V/K', 'a voltage drift', true, ['V/°C']),
+  'ppm/K': unit('ppm/K', 'a drift', false, ['ppm', 'ppm/°C']),
+  bit: unit('bit', 'a number of bits', false, ['bits']),
+  LSB: unit('LSB', 'a number of LSB', false, ['lsb']),
+  count: unit('', 'a count', false, ['×', 'x', 'pcs']),
+  '': unit('', 'a number', false),
+} as const satisfies Record<string, UnitInfo>;
+
+/** The id of a unit, as it stands in files and in `kinds --json`. */
+export type Unit = keyof typeof UNITS;
+
+/** Looks a unit up. @throws nothing: every Unit is in the table. */
+export const unitInfo = (id: Unit): UnitInfo => UNITS[id];
+
+/** Engineering prefixes, SI brochure 9th ed. table 7. `K` for kilo is common on drawings and is read, never written. */
+export const PREFIXES: Readonly<Record<string, number>> = {
+  f: 1e-15,
+  p: 1e-12,
+  n: 1e-9,
+  u: 1e-6,
+  m: 1e-3,
+  k: 1e3,
+  K: 1e3,
+  M: 1e6,
+  G: 1e9,
+  T: 1e12,
+};
