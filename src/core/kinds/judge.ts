@@ -24,7 +24,7 @@ export interface CheckResult {
   /** Relative to the limit; null where there is none. */
   margin: number | null;
   from: string;
-  /** What would help; empty while the check is ok. */
+  /** What would help; empty while the check is ok. A tight check says only that it is. */
   help: string;
   /** Why there is no value. */
   reason?: string;
@@ -37,6 +37,8 @@ export interface Rules {
 
 /** Rounding of a value that stands exactly on its limit is not a failure. */
 const EXACT = 1e-12;
+
+const SLIM = 'It passes, with less to spare than the comfort margin.';
 
 /** Answers all checks of a stage, in the order the kind declares them. Checks that do not apply are left out. */
 export function judge(kind: Kind, c: Judged, rules: Rules): CheckResult[] {
@@ -66,7 +68,7 @@ function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules
     spread,
     ...compared,
     from: def.derated && rules.derating < 1 ? `${def.from}, derated to ${Math.round(rules.derating * 100)} %` : def.from,
-    help: status === 'ok' ? '' : def.help(c),
+    help: status === 'ok' ? '' : status === 'tight' ? SLIM : def.help(c),
     ...(spread.absent && compared.value === null ? { reason: spread.absent.reason } : {}),
   };
 }

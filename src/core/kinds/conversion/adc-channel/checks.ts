@@ -73,10 +73,12 @@ export const checks: Record<string, CheckDef> = {
       const g = c.x.given;
       if (g.converter === 'sigma-delta') return 'Allow more conversions for the step, or take a smaller R1 or C1.';
       const need = 2 ** (g.resolution + 1) * c.must('U1.samplingCapacitor').high;
-      const r = c.must('sourceResistance').high + c.must('R1.value').high;
-      const reservoir = c.x.parts.C1.value < need ? `C1 of ${say(nextAbove(need / 0.9, 'E6'), 'F')} holds half an LSB; ` : '';
-      const rate = 1 / (r * Math.max(c.x.parts.C1.value, 1e-12) * Math.LN2 * (g.resolution + 1));
-      return `${reservoir}sampling at ${say(rate, 'Hz')} or less lets it recover; a lower source resistance, a buffer, or reading twice and discarding the first would also do.`;
+      const own = c.x.parts.C1.value;
+      const farads = own || c.x.carried.reservoir || c.must('U1.samplingCapacitor').high;
+      const ohms = c.must('sourceResistance').high + (own > 0 ? c.must('R1.value').high : 0);
+      const reservoir = farads < need ? `C1 of ${say(nextAbove(need / 0.9, 'E6'), 'F')} holds half an LSB. ` : '';
+      const rate = 1 / (ohms * farads * Math.LN2 * (g.resolution + 1));
+      return `${reservoir}Sampling at ${say(rate, 'Hz')} or less lets the capacitor recover; a lower source resistance, a buffer, or reading twice and discarding the first would also do.`;
     },
   },
   'alias-corner': {

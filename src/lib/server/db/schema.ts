@@ -1,0 +1,122 @@
+import { sql } from 'drizzle-orm';
+import { boolean, customType, datetime, double, index, int, mysqlTable, primaryKey, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
+import type { BoardDoc } from '../../../core/board/document.ts';
+import type { Op } from '../../../core/board/changes.ts';
+
+/** JSON kept as text: the pool hands it over unparsed, so that strings survive the round trip too. */
+const json = <T>(name: string) =>
+  customType<{ data: T; driverData: string }>({
+    dataType: () => 'longtext',
+    toDriver: (value) => JSON.stringify(value),
+    fromDriver: (value) => JSON.parse(value) as T,
+  })(name);
+
+const at = (name: string) =>
+  datetime(name, { mode: 'date', fsp: 3 })
+    .notNull()
+    .default(sql`(utc_timestamp(3))`);
+const id = (name: string) => varchar(name, { length: 36 });
+
+export const accounts = mysqlTable(
+  'accounts',
+  {
+    id: id('id').primaryKey(),
+    email: varchar('email', { length: 190 }).notNull(),
+    name: varchar('name', { length: 80 }).notNull(),
+    /** Null: an account nobody signs in to with a password, the demo. */
+    passwordHash: varchar('password_hash', { length: 255 }),
+    demo: boolean('demo').notNull().default(false),
+    createdAt: at('created_at'),
+  },
+  (t) => [uniqueIndex('accounts_email').on(t.email)],
+);
+
+export const sessions = mysqlTable(
+  'sessions',
+  {
+    /** SHA-256 of the token; the token itself is only in the cookie. */
+    id: varchar('id', { length: 64 }).primaryKey(),
+    accountId: id('account_id')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    createdAt: at('created_at'),
+    expiresAt: datetime('expires_at', { mode: 'date', fsp: 3 }).notNull(),
+  },
+  (t) => [index('sessions_account').on(t.accountId), index('sessions_expiry').on(t.expiresAt)],
+);
+
+export const attempts = mysqlTable('sign_in_attempts', {
+  /** Who tries: an address and a mail address, hashed. */
+  id: varchar('id', { length: 64 }).primaryKey(),
+  count: int('count').notNull(),
+  since: datetime('since', { mode: 'date', fsp: 3 }).notNull(),
+});
+
+export const boards = mysqlTable(
+  'boards',
+  {
+    id: id('id').primaryKey(),
+    accountId: id('account_id')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    document: json<BoardDoc>('document').notNull(),
+    version: int('version').notNull().default(0),
+    archivedAt: datetime('archived_at', { mode: 'date', fsp: 3 }),
+    createdAt: at('created_at'),
+    updatedAt: at('updated_at'),
+  },
+  (t) => [index('boards_account').on(t.accountId, t.updatedAt)],
+);
+
+export const changes = mysqlTable(
+  'changes',
+  {
+    boardId: id('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    version: int('version').notNull(),
+    /** The tab that made it. */
+    client: varchar('client', { length: 40 }).notNull(),
+    /** The tab's own number for it: sent again after a lost answer, it is not applied twice. */
+    nonce: varchar('nonce', { length: 40 }).notNull(),
+    ops: json<Op[]>('ops').notNull(),
+    undoes: int('undoes'),
+    redoes: int('redoes'),
+    label: varchar('label', { length: 200 }).notNull(),
+    at: at('at'),
+  },
+  (t) => [primaryKey({ columns: [t.boardId, t.version] }), uniqueIndex('changes_nonce').on(t.boardId, t.client, t.nonce)],
+);
+
+export const revisions = mysqlTable(
+  'revisions',
+  {
+    id: id('id').primaryKey(),
+    boardId: id('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    letter: varchar('letter', { length: 4 }).notNull(),
+    document: json<BoardDoc>('document').notNull(),
+    results: json<Record<string, unknown>>('results').notNull(),
+    coreVersion: varchar('core_version', { length: 20 }).notNull(),
+    note: text('note').notNull(),
+    createdAt: at('created_at'),
+  },
+  (t) => [uniqueIndex('revisions_letter').on(t.boardId, t.letter)],
+);
+
+export const readings = mysqlTable(
+  'readings',
+  {
+    id: int('id').autoincrement().primaryKey(),
+    revisionId: id('revision_id')
+      .notNull()
+      .references(() => revisions.id, { onDelete: 'cascade' }),
+    step: varchar('step', { length: 120 }).notNull(),
+    text: varchar('text', { length: 60 }).notNull(),
+    value: double('value'),
+    note: text('note').notNull(),
+    at: at('at'),
+  },
+  (t) => [index('readings_revision').on(t.revisionId, t.id)],
+);

@@ -1,0 +1,49 @@
+import { randomUUID } from 'node:crypto';
+import { eq } from 'drizzle-orm';
+import { db, errorNumber } from '../db/client.ts';
+import { accounts } from '../db/schema.ts';
+import { hashPassword } from '../auth/password.ts';
+
+export type Account = typeof accounts.$inferSelect;
+
+const DUPLICATE = 1062;
+
+export const normalEmail = (email: string): string => email.trim().toLowerCase();
+
+export async function accountByEmail(email: string): Promise<Account | null> {
+  const [row] = await db().select().from(accounts).where(eq(accounts.email, normalEmail(email)));
+  return row ?? null;
+}
+
+export async function accountById(id: string): Promise<Account | null> {
+  const [row] = await db().select().from(accounts).where(eq(accounts.id, id));
+  return row ?? null;
+}
+
+/** Creates an account; null when the address is taken. */
+export async function createAccount(values: { email: string; name: string; password: string | null; demo?: boolean }): Promise<string | null> {
+  const id = randomUUID();
+  try {
+    await db()
+      .insert(accounts)
+      .values({ id, email: normalEmail(values.email), name: values.name, passwordHash: values.password === null ? null : await hashPassword(values.password), demo: values.demo ?? false });
+    return id;
+  } catch (error) {
+    if (errorNumber(error) === DUPLICATE) return null;
+    throw error;
+  }
+}
+
+export async function changePassword(id: string, password: string): Promise<void> {
+  await db().update(accounts).set({ passwordHash: await hashPassword(password) }).where(eq(accounts.id, id));
+}
+
+/** Removes an account with everything that belongs to it. */
+export async function removeAccount(id: string): Promise<void> {
+  await db().delete(accounts).where(eq(accounts.id, id));
+}
+
+export async function demoAccount(): Promise<Account | null> {
+  const [row] = await db().select().from(accounts).where(eq(accounts.demo, true));
+  return row ?? null;
+}

@@ -1,0 +1,144 @@
+import { randomUUID } from 'node:crypto';
+import { and, asc, desc, eq, gt, isNull, isNotNull } from 'drizzle-orm';
+import type { BoardDoc } from '../../../core/board/document.ts';
+import { applyOps, inverse, type Conflict, type Op } from '../../../core/board/changes.ts';
+import { stacks, type LogEntry, type Stacks } from '../../../core/board/history.ts';
+import { checkBoard } from '../../../core/files/board-file.ts';
+import type { Issue } from '../../../core/files/issues.ts';
+import { db, transact, type Transaction } from '../db/client.ts';
+import { boards, changes } from '../db/schema.ts';
+
+export type Board = typeof boards.$inferSelect;
+
+const own = (accountId: string, id: string) => and(eq(boards.id, id), eq(boards.accountId, accountId));
+
+export const listBoards = (accountId: string, archived: boolean): Promise<Board[]> =>
+  db()
+    .select()
+    .from(boards)
+    .where(and(eq(boards.accountId, accountId), archived ? isNotNull(boards.archivedAt) : isNull(boards.archivedAt)))
+    .orderBy(desc(boards.updatedAt));
+
+/** A board of this account; null when there is none, or it is somebody else's: the answer is the same. */
+export async function findBoard(accountId: string, id: string): Promise<Board | null> {
+  const [row] = await db().select().from(boards).where(own(accountId, id));
+  return row ?? null;
+}
+
+export async function createBoard(accountId: string, document: BoardDoc): Promise<string> {
+  const id = randomUUID();
+  await db().insert(boards).values({ id, accountId, document });
+  return id;
+}
+
+export async function archiveBoard(accountId: string, id: string, archived: boolean): Promise<boolean> {
+  const [result] = await db()
+    .update(boards)
+    .set({ archivedAt: archived ? new Date() : null })
+    .where(own(accountId, id));
+  return result.affectedRows === 1;
+}
+
+export async function deleteBoard(accountId: string, id: string): Promise<boolean> {
+  const [result] = await db().delete(boards).where(own(accountId, id));
+  return result.affectedRows === 1;
+}
+
+export interface Change {
+  client: string;
+  nonce: string;
+  ops: Op[];
+  label: string;
+  force?: boolean;
+}
+
+export type Saved =
+  | { sort: 'saved'; version: number; doc: BoardDoc; stacks: Stacks }
+  | { sort: 'conflict'; version: number; doc: BoardDoc; conflicts: Conflict[] }
+  | { sort: 'refused'; issues: Issue[] }
+  | { sort: 'nothing'; version: number; doc: BoardDoc; stacks: Stacks }
+  | { sort: 'missing' };
+
+async function lock(tx: Transaction, accountId: string, id: string): Promise<Board | null> {
+  const [row] = await tx.select().from(boards).where(own(accountId, id)).for('update');
+  return row ?? null;
+}
+
+/** Applies a change to what the board holds now and commits it with its log entry, or says why not. */
+export function saveChange(accountId: string, id: string, change: Change): Promise<Saved> {
+  return transact(async (tx) => {
+    const board = await lock(tx, accountId, id);
+    if (!board) return { sort: 'missing' };
+    const [again] = await tx
+      .select({ version: changes.version })
+      .from(changes)
+      .where(and(eq(changes.boardId, id), eq(changes.client, change.client), eq(changes.nonce, change.nonce)));
+    if (again) return { sort: 'saved', version: board.version, doc: board.document, stacks: await stacksOf(tx, id, change.client) };
+    return commit(tx, board, change, { undoes: null, redoes: null });
+  });
+}
+
+/** Takes back the tab's own last change, or does the last one it took back again. */
+export function stepBack(accountId: string, id: string, step: { client: string; nonce: string; direction: 'undo' | 'redo'; force?: boolean }): Promise<Saved> {
+  return transact(async (tx) => {
+    const board = await lock(tx, accountId, id);
+    if (!board) return { sort: 'missing' };
+    const entries = await entriesOf(tx, id, step.client);
+    const target = stacks(entries)[step.direction].at(-1);
+    const entry = target === undefined ? undefined : await entryAt(tx, id, target);
+    if (!entry) return { sort: 'nothing', version: board.version, doc: board.document, stacks: stacks(entries) };
+    const undo = step.direction === 'undo';
+    const change: Change = {
+      client: step.client,
+      nonce: step.nonce,
+      ops: undo ? inverse(entry.ops) : entry.ops,
+      label: `${undo ? 'undo' : 'redo'}: ${entry.label.replace(/^(undo|redo): /, '')}`,
+      ...(step.force ? { force: true } : {}),
+    };
+    return commit(tx, board, change, undo ? { undoes: entry.version, redoes: null } : { undoes: null, redoes: entry.version });
+  });
+}
+
+async function commit(tx: Transaction, board: Board, change: Change, step: Pick<LogEntry, 'undoes' | 'redoes'>): Promise<Saved> {
+  const applied = applyOps(board.document, change.ops, change.force);
+  if (!applied.ok) return { sort: 'conflict', version: board.version, doc: board.document, conflicts: applied.conflicts };
+  const checked = checkBoard(applied.doc);
+  if (!checked.ok) return { sort: 'refused', issues: checked.issues };
+  const version = board.version + 1;
+  await tx.insert(changes).values({ boardId: board.id, version, client: change.client, nonce: change.nonce, ops: change.ops, label: change.label.slice(0, 200), ...step });
+  await tx.update(boards).set({ document: applied.doc, version, updatedAt: new Date() }).where(eq(boards.id, board.id));
+  return { sort: 'saved', version, doc: applied.doc, stacks: await stacksOf(tx, board.id, change.client) };
+}
+
+const COLUMNS = { version: changes.version, client: changes.client, undoes: changes.undoes, redoes: changes.redoes };
+type Entry = Pick<LogEntry, 'version' | 'client' | 'undoes' | 'redoes'>;
+
+/** A tab's own entries; for a tab that has made none yet, all of the board's, so that closing a tab loses no way back. */
+async function entriesOf(tx: Transaction | ReturnType<typeof db>, boardId: string, client: string): Promise<Entry[]> {
+  const all = await tx.select(COLUMNS).from(changes).where(eq(changes.boardId, boardId)).orderBy(asc(changes.version));
+  const mine = all.filter((e) => e.client === client);
+  // A way back that began with everybody's changes goes on through them.
+  const startedWithOthers = mine.length > 0 && mine.every((e) => e.undoes !== null || e.redoes !== null);
+  return mine.length === 0 || startedWithOthers ? all : mine;
+}
+
+async function entryAt(tx: Transaction, boardId: string, version: number) {
+  const [row] = await tx
+    .select()
+    .from(changes)
+    .where(and(eq(changes.boardId, boardId), eq(changes.version, version)));
+  return row;
+}
+
+export const stacksOf = async (tx: Transaction | ReturnType<typeof db>, boardId: string, client: string): Promise<Stacks> => stacks(await entriesOf(tx, boardId, client));
+
+/** What changed after a version, oldest first. */
+export const changesSince = (boardId: string, version: number): Promise<{ version: number; client: string; label: string }[]> =>
+  db()
+    .select({ version: changes.version, client: changes.client, label: changes.label })
+    .from(changes)
+    .where(and(eq(changes.boardId, boardId), gt(changes.version, version)))
+    .orderBy(asc(changes.version));
+
+/** The whole log of a board, for the download of one's data. */
+export const logOf = (boardId: string) => db().select().from(changes).where(eq(changes.boardId, boardId)).orderBy(asc(changes.version));
