@@ -20,7 +20,8 @@ async function takeOver() {
   } catch {
     was = {};
   }
-  if (was.pid && isAlive(was.pid) && isOurs(was.pid, 'start.mjs')) throw new Stop(`Spark Sum is running already${was.address ? ` at ${was.address}` : ''}. Stop it there with Ctrl-C first.`);
+  if (was.pid && isAlive(was.pid) && isOurs(was.pid, 'start.mjs'))
+    throw new Stop(`Spark Sum is running already${was.address ? ` at ${was.address}` : ''}. Stop it there with Ctrl-C first.`);
   if (was.app && isAlive(was.app) && isOurs(was.app, 'index.js')) await end(was.app);
   rmSync(running, { force: true });
 }

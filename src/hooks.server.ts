@@ -4,6 +4,7 @@ import { closeDatabase, migrateDatabase } from '$lib/server/db/client.ts';
 import { allowedHosts, parentPid } from '$lib/server/env.ts';
 import { readSession } from '$lib/server/auth/sessions.ts';
 import { seedDemo } from '$lib/server/seed.ts';
+import { THEME_COOKIE, themeOf } from '$lib/theme.ts';
 
 export const init: ServerInit = async () => {
   await migrateDatabase();
@@ -51,12 +52,14 @@ const HEADERS: Record<string, string> = {
 };
 
 export const handle: Handle = async ({ event, resolve }) => {
-  if (!knownHost(event.request.headers.get('host') ?? '')) error(421, 'This address is not one of this server’s. Ask for it by the address that “npm start” printed.');
+  if (!knownHost(event.request.headers.get('host') ?? ''))
+    error(421, 'This address is not one of this server’s. Ask for it by the address that “npm start” printed.');
   if (foreign(event.request)) error(403, 'This request comes from another site and was not carried out.');
   const found = event.url.pathname === '/healthz' ? null : await readSession(event.cookies);
   event.locals.account = found?.account ?? null;
   event.locals.session = found?.session ?? null;
-  const response = await resolve(event);
+  const theme = themeOf(event.cookies.get(THEME_COOKIE));
+  const response = await resolve(event, { transformPageChunk: ({ html }) => html.replace('%theme%', theme) });
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
   if (event.locals.account && !response.headers.has('cache-control')) response.headers.set('cache-control', 'private, no-store');
   return response;

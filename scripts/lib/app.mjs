@@ -18,7 +18,17 @@ export async function startApp({ build, database, wanted = 4780, log, env = {} }
     cwd: root,
     detached: true,
     stdio: ['ignore', file, file],
-    env: { ...process.env, ...env, NODE_ENV: 'production', HOST: host, PORT: String(port), DATABASE_URL: database, BODY_SIZE_LIMIT: '4M', SPARK_SUM_ROOT: root, SPARK_SUM_PARENT: String(process.pid) },
+    env: {
+      ...process.env,
+      ...env,
+      NODE_ENV: 'production',
+      HOST: host,
+      PORT: String(port),
+      DATABASE_URL: database,
+      BODY_SIZE_LIMIT: '4M',
+      SPARK_SUM_ROOT: root,
+      SPARK_SUM_PARENT: String(process.pid),
+    },
   });
   child.unref();
   const ended = new Promise((done) => child.on('exit', (code) => done(code ?? 1)));

@@ -26,7 +26,11 @@ export async function buildApp(out) {
   const now = fingerprint();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   say('building the application…');
-  await run('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], { env: { SPARK_SUM_OUT: out }, quiet: true, problem: 'The application could not be built.' });
+  await run('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], {
+    env: { SPARK_SUM_OUT: out },
+    quiet: true,
+    problem: 'The application could not be built.',
+  });
   const { buildCli } = await import('../build-cli.mjs');
   await buildCli();
   writeFileSync(stamp, now);

@@ -124,7 +124,12 @@ function secret(folder) {
 function socketPath(folder) {
   const own = join(folder, 'mariadb.sock');
   if (own.length < LONGEST_SOCKET) return own;
-  const short = join(tmpdir(), `spark-sum-${Buffer.from(folder).reduce((h, b) => (h * 31 + b) >>> 0, 7).toString(36)}.sock`);
+  const short = join(
+    tmpdir(),
+    `spark-sum-${Buffer.from(folder)
+      .reduce((h, b) => (h * 31 + b) >>> 0, 7)
+      .toString(36)}.sock`,
+  );
   return short;
 }
 

@@ -17,7 +17,9 @@ export function find(name) {
 }
 
 export async function npmPackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(root, 'node_modules/.spark-sum-stamp');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   say('installing npm packages (a minute the first time)…');

@@ -77,3 +77,9 @@ export function cautionsOf(sum: Sum): { title: string; text: string }[] {
   const kinds = new Map(sum.stages.map((s) => [s.kind.id, s.kind]));
   return [...hazards, ...[...kinds.values()].flatMap((k) => k.cautions.map((text) => ({ title: k.title, text })))];
 }
+
+/** Name of the revision at a position: A, B … Z, AA, AB … */
+export function letterOf(index: number): string {
+  const rest = Math.floor(index / 26);
+  return (rest > 0 ? letterOf(rest - 1) : '') + String.fromCharCode(65 + (index % 26));
+}

@@ -291,7 +291,8 @@ export type Drawn =
       side?: 1 | -1;
     }
   | { sym: 'wire'; points: [number, number][]; dashed?: boolean }
-  | { sym: 'ground' | 'dot'; at: [number, number] }
+  | { sym: 'ground'; at: [number, number] }
+  | { sym: 'dot'; at: [number, number] }
   | { sym: 'port'; at: [number, number]; label: string; value?: string; side: 'left' | 'right' | 'top' }
   | { sym: 'source'; at: [number, number]; label?: string; value?: string }
   | { sym: 'switch'; at: [number, number]; label?: string; value?: string }

@@ -13,4 +13,8 @@ export const rootFolder = (): string => env.SPARK_SUM_ROOT ?? process.cwd();
 /** The start script's pid: without it the server would outlive a start that was killed. */
 export const parentPid = (): number | null => (env.SPARK_SUM_PARENT ? Number(env.SPARK_SUM_PARENT) : null);
 /** Names under which the server may be asked for besides loopback, comma separated. */
-export const allowedHosts = (): string[] => (env.SPARK_SUM_HOSTS ?? '').split(',').map((h) => h.trim().toLowerCase()).filter(Boolean);
+export const allowedHosts = (): string[] =>
+  (env.SPARK_SUM_HOSTS ?? '')
+    .split(',')
+    .map((h) => h.trim().toLowerCase())
+    .filter(Boolean);

@@ -14,7 +14,9 @@ const hashOf = (token: string): string => createHash('sha256').update(token).dig
 export async function beginSession(accountId: string, cookies: Cookies, secure: boolean): Promise<void> {
   const token = randomBytes(32).toString('base64url');
   await db().delete(sessions).where(lt(sessions.expiresAt, new Date()));
-  await db().insert(sessions).values({ id: hashOf(token), accountId, expiresAt: new Date(Date.now() + LIFE) });
+  await db()
+    .insert(sessions)
+    .values({ id: hashOf(token), accountId, expiresAt: new Date(Date.now() + LIFE) });
   cookies.set(COOKIE, token, { path: '/', httpOnly: true, sameSite: 'lax', secure, maxAge: LIFE / 1000 });
 }
 

@@ -11,7 +11,10 @@ const DUPLICATE = 1062;
 export const normalEmail = (email: string): string => email.trim().toLowerCase();
 
 export async function accountByEmail(email: string): Promise<Account | null> {
-  const [row] = await db().select().from(accounts).where(eq(accounts.email, normalEmail(email)));
+  const [row] = await db()
+    .select()
+    .from(accounts)
+    .where(eq(accounts.email, normalEmail(email)));
   return row ?? null;
 }
 
@@ -26,7 +29,13 @@ export async function createAccount(values: { email: string; name: string; passw
   try {
     await db()
       .insert(accounts)
-      .values({ id, email: normalEmail(values.email), name: values.name, passwordHash: values.password === null ? null : await hashPassword(values.password), demo: values.demo ?? false });
+      .values({
+        id,
+        email: normalEmail(values.email),
+        name: values.name,
+        passwordHash: values.password === null ? null : await hashPassword(values.password),
+        demo: values.demo ?? false,
+      });
     return id;
   } catch (error) {
     if (errorNumber(error) === DUPLICATE) return null;
@@ -35,7 +44,10 @@ export async function createAccount(values: { email: string; name: string; passw
 }
 
 export async function changePassword(id: string, password: string): Promise<void> {
-  await db().update(accounts).set({ passwordHash: await hashPassword(password) }).where(eq(accounts.id, id));
+  await db()
+    .update(accounts)
+    .set({ passwordHash: await hashPassword(password) })
+    .where(eq(accounts.id, id));
 }
 
 /** Removes an account with everything that belongs to it. */

@@ -53,7 +53,7 @@ export interface Change {
 }
 
 export type Saved =
-  | { sort: 'saved'; version: number; doc: BoardDoc; stacks: Stacks }
+  | { sort: 'saved'; version: number; doc: BoardDoc; stacks: Stacks; label: string }
   | { sort: 'conflict'; version: number; doc: BoardDoc; conflicts: Conflict[] }
   | { sort: 'refused'; issues: Issue[] }
   | { sort: 'nothing'; version: number; doc: BoardDoc; stacks: Stacks }
@@ -73,7 +73,7 @@ export function saveChange(accountId: string, id: string, change: Change): Promi
       .select({ version: changes.version })
       .from(changes)
       .where(and(eq(changes.boardId, id), eq(changes.client, change.client), eq(changes.nonce, change.nonce)));
-    if (again) return { sort: 'saved', version: board.version, doc: board.document, stacks: await stacksOf(tx, id, change.client) };
+    if (again) return { sort: 'saved', version: board.version, doc: board.document, stacks: await stacksOf(tx, id, change.client), label: change.label };
     return commit(tx, board, change, { undoes: null, redoes: null });
   });
 }
@@ -105,9 +105,11 @@ async function commit(tx: Transaction, board: Board, change: Change, step: Pick<
   const checked = checkBoard(applied.doc);
   if (!checked.ok) return { sort: 'refused', issues: checked.issues };
   const version = board.version + 1;
-  await tx.insert(changes).values({ boardId: board.id, version, client: change.client, nonce: change.nonce, ops: change.ops, label: change.label.slice(0, 200), ...step });
+  await tx
+    .insert(changes)
+    .values({ boardId: board.id, version, client: change.client, nonce: change.nonce, ops: change.ops, label: change.label.slice(0, 200), ...step });
   await tx.update(boards).set({ document: applied.doc, version, updatedAt: new Date() }).where(eq(boards.id, board.id));
-  return { sort: 'saved', version, doc: applied.doc, stacks: await stacksOf(tx, board.id, change.client) };
+  return { sort: 'saved', version, doc: applied.doc, stacks: await stacksOf(tx, board.id, change.client), label: change.label };
 }
 
 const COLUMNS = { version: changes.version, client: changes.client, undoes: changes.undoes, redoes: changes.redoes };
@@ -130,7 +132,8 @@ async function entryAt(tx: Transaction, boardId: string, version: number) {
   return row;
 }
 
-export const stacksOf = async (tx: Transaction | ReturnType<typeof db>, boardId: string, client: string): Promise<Stacks> => stacks(await entriesOf(tx, boardId, client));
+export const stacksOf = async (tx: Transaction | ReturnType<typeof db>, boardId: string, client: string): Promise<Stacks> =>
+  stacks(await entriesOf(tx, boardId, client));
 
 /** What changed after a version, oldest first. */
 export const changesSince = (boardId: string, version: number): Promise<{ version: number; client: string; label: string }[]> =>

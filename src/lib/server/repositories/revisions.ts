@@ -3,7 +3,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import { evaluateBoard } from '../../../core/board/evaluate.ts';
 import type { Reading } from '../../../core/bringup/plan.ts';
 import { answer } from '../../../core/files/answer.ts';
-import { gate } from '../../../core/gate/gate.ts';
+import { gate, letterOf } from '../../../core/gate/gate.ts';
 import { VERSION_OF_CORE } from '../../../core/version.ts';
 import { db, transact } from '../db/client.ts';
 import { boards, readings, revisions } from '../db/schema.ts';
@@ -13,7 +13,8 @@ export type Revision = typeof revisions.$inferSelect;
 const HEAD = { id: revisions.id, letter: revisions.letter, note: revisions.note, coreVersion: revisions.coreVersion, createdAt: revisions.createdAt };
 export type RevisionHead = Pick<Revision, keyof typeof HEAD>;
 
-export const listRevisions = (boardId: string): Promise<RevisionHead[]> => db().select(HEAD).from(revisions).where(eq(revisions.boardId, boardId)).orderBy(asc(revisions.createdAt));
+export const listRevisions = (boardId: string): Promise<RevisionHead[]> =>
+  db().select(HEAD).from(revisions).where(eq(revisions.boardId, boardId)).orderBy(asc(revisions.createdAt));
 
 /** A revision of a board of this account. */
 export async function findRevision(accountId: string, boardId: string, letter: string): Promise<Revision | null> {
@@ -23,12 +24,6 @@ export async function findRevision(accountId: string, boardId: string, letter: s
     .innerJoin(boards, eq(boards.id, revisions.boardId))
     .where(and(eq(revisions.boardId, boardId), eq(revisions.letter, letter), eq(boards.accountId, accountId)));
   return row?.revision ?? null;
-}
-
-/** A, B … Z, AA, AB … */
-export function letterOf(index: number): string {
-  const rest = Math.floor(index / 26);
-  return (rest > 0 ? letterOf(rest - 1) : '') + String.fromCharCode(65 + (index % 26));
 }
 
 export type Frozen = { ok: true; letter: string } | { ok: false; reason: 'missing' | 'not ready' | 'changed' };
@@ -47,7 +42,9 @@ export function freeze(accountId: string, boardId: string, seenVersion: number, 
     if (!gate(sum).ready) return { ok: false, reason: 'not ready' };
     const all = await tx.select({ id: revisions.id }).from(revisions).where(eq(revisions.boardId, boardId));
     const letter = letterOf(all.length);
-    await tx.insert(revisions).values({ id: randomUUID(), boardId, letter, document: board.document, results: answer(sum), coreVersion: VERSION_OF_CORE, note });
+    await tx
+      .insert(revisions)
+      .values({ id: randomUUID(), boardId, letter, document: board.document, results: answer(sum), coreVersion: VERSION_OF_CORE, note });
     return { ok: true, letter };
   });
 }

@@ -1,0 +1,3 @@
+import { installPolyfills } from '@sveltejs/kit/node/polyfills';
+
+installPolyfills();

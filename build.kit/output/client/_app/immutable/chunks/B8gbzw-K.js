@@ -1,0 +1,1 @@
+import{pt as e}from"./Ck7cCKWw.js";e();

@@ -1,0 +1,1 @@
+import"./B9uILML7.js";

@@ -1,0 +1,1 @@
+typeof window<`u`&&((window.__svelte??={}).v??=new Set).add(`5`);

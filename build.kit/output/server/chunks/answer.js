@@ -1,0 +1,103 @@
+import { l as isAbsent } from "./kinds.js";
+import { t as average } from "./evaluate.js";
+import { h as STATE_IDS, p as sharesOf } from "./format.js";
+import { n as gate } from "./gate.js";
+// src/core/files/answer.ts
+/** What `evaluate --json` prints and `POST /api/evaluate` answers: plain JSON, no NaN, null always with its reason. */
+function answer(sum) {
+	const shares = sharesOf(sum.doc);
+	return {
+		name: sum.doc.name,
+		board: {
+			ready: gate(sum).ready,
+			tightest: sum.tightest && {
+				stage: sum.tightest.stage,
+				check: sum.tightest.check.id,
+				margin: sum.tightest.check.margin
+			},
+			power: sum.power.flatMap((p) => p.sources.map((s) => ({
+				source: s.stage,
+				state: p.state,
+				current: s.current,
+				power: s.power
+			}))),
+			findings: sum.findings
+		},
+		stages: Object.fromEntries(sum.doc.stages.map((s) => [s.id, stageAnswer(sum.byId.get(s.id))])),
+		rails: Object.fromEntries(sum.rails.map((r) => [r.name, {
+			nominal: r.voltage?.nominal ?? null,
+			low: r.voltage?.low ?? null,
+			high: r.voltage?.high ?? null,
+			ripple: r.ripple,
+			rippleFrequency: r.rippleFrequency,
+			current: r.current
+		}])),
+		signals: Object.fromEntries(sum.chains.flatMap((chain) => chain.map((p) => [`${p.stage}.${p.port}`, {
+			nominal: p.nominal,
+			low: p.low,
+			high: p.high,
+			noise: p.noise,
+			ripple: p.ripple,
+			rippleLsb: p.lsb === null ? null : p.ripple / p.lsb,
+			sourceResistance: p.sourceResistance
+		}]))),
+		heat: Object.fromEntries(sum.stages.flatMap((s) => {
+			const places = sum.power.map((p) => [p.state, p.heat.filter((h) => h.stage === s.id).reduce((total, h) => total + h.power, 0)]);
+			return places.some(([, watts]) => watts !== 0) ? [[s.id, Object.fromEntries(places)]] : [];
+		})),
+		energy: {
+			states: STATE_IDS.filter((id) => shares[id] > 0).map((id) => ({
+				id,
+				share: shares[id],
+				power: sum.power.find((p) => p.state === id).in
+			})),
+			averagePower: average(sum, (p) => p.in),
+			consumers: sum.stages.map((s) => ({
+				stage: s.id,
+				averagePower: average(sum, (p) => p.heat.filter((h) => h.stage === s.id).reduce((t, h) => t + h.power, 0))
+			})).filter((c) => c.averagePower > 0).sort((a, b) => b.averagePower - a.averagePower)
+		}
+	};
+}
+function stageAnswer(s) {
+	const outcomes = Object.entries(s.kind.outcomes).map(([name, def]) => {
+		const raw = s.judged.study.nominal[name];
+		if (def.text && typeof raw !== "number" && !isAbsent(raw)) return [name, { value: raw }];
+		const spread = s.judged.out(name);
+		const reason = spread.absent && (spread.nominal === null || spread.low === null || spread.high === null) ? { reason: spread.absent.reason } : {};
+		return [name, {
+			nominal: spread.nominal,
+			low: spread.low,
+			high: spread.high,
+			unit: def.unit,
+			...reason
+		}];
+	});
+	return {
+		kind: s.kind.id,
+		title: s.title,
+		copies: s.copies,
+		parts: Object.fromEntries(s.parts.filter((p) => p.def.type !== "device").map((p) => [p.slot, {
+			value: p.value,
+			tolerance: p.tolerance,
+			series: p.series,
+			...p.def.joins && p.value !== null ? { join: p.join } : {},
+			sized: p.sized
+		}])),
+		outcomes: Object.fromEntries(outcomes),
+		checks: s.checks.map((c) => ({
+			id: c.id,
+			title: c.title,
+			status: c.status,
+			severity: c.severity,
+			value: c.value,
+			limit: c.limit,
+			margin: c.margin,
+			unit: c.unit,
+			from: c.from,
+			help: c.help,
+			...c.reason ? { reason: c.reason } : {}
+		}))
+	};
+}
+export { answer as t };

@@ -1,0 +1,66 @@
+import { a as pathText } from "./board-file.js";
+import { json } from "@sveltejs/kit";
+// src/lib/server/json-body.ts
+/** The one shape of an error answer. */
+var refuse = (status, message, more = {}) => json({ error: {
+	message,
+	issues: [],
+	...more
+} }, { status });
+/** Reads a body up to a size. A larger one is not read to its end. */
+async function bodyText(request, most) {
+	const tooLarge = {
+		ok: false,
+		response: refuse(413, `The request is larger than ${most / 1024 / 1024} MB, which is the most taken here.`)
+	};
+	if (Number(request.headers.get("content-length") ?? 0) > most) return tooLarge;
+	const reader = request.body?.getReader();
+	if (!reader) return {
+		ok: true,
+		text: ""
+	};
+	const chunks = [];
+	let size = 0;
+	try {
+		for (;;) {
+			const { done, value } = await reader.read();
+			if (done) break;
+			size += value.byteLength;
+			if (size > most) return tooLarge;
+			chunks.push(value);
+		}
+	} catch {
+		return tooLarge;
+	}
+	return {
+		ok: true,
+		text: Buffer.concat(chunks).toString("utf8")
+	};
+}
+/** Reads JSON of a shape, or answers 400 or 422 with what is wrong. */
+async function jsonBody(request, schema, most) {
+	const body = await bodyText(request, most);
+	if (!body.ok) return body;
+	let value;
+	try {
+		value = JSON.parse(body.text);
+	} catch {
+		return {
+			ok: false,
+			response: refuse(400, "The request is not JSON.")
+		};
+	}
+	const parsed = schema.safeParse(value);
+	if (parsed.success) return {
+		ok: true,
+		value: parsed.data
+	};
+	return {
+		ok: false,
+		response: refuse(422, "The request was not understood.", { issues: parsed.error.issues.map((i) => ({
+			path: pathText(i.path),
+			message: i.message
+		})) })
+	};
+}
+export { jsonBody as n, refuse as r, bodyText as t };

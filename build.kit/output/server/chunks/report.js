@@ -1,0 +1,132 @@
+import { n as gate, t as cautionsOf } from "./gate.js";
+import { t as average } from "./evaluate.js";
+import { d as comfortOf, f as deratingOf, i as formatText, n as formatMargin, p as sharesOf, u as ambientOf } from "./format.js";
+// src/core/files/report.ts
+var cell = (text) => text.replaceAll("|", "\\|").replaceAll("\n", " ");
+var table = (head, rows) => rows.length === 0 ? "" : `| ${head.join(" | ")} |\n|${head.map(() => "---").join("|")}|\n${rows.map((r) => `| ${r.map(cell).join(" | ")} |\n`).join("")}\n`;
+var show = (v, unit) => v === null ? "–" : formatText(v, unit);
+var marginText = (c) => c.margin === null ? c.status === "unknown" ? "?" : "–" : `${formatMargin(c.margin)} %`;
+/** The conditions a report is valid for, in one sentence. */
+function conditionsText(sum) {
+	const a = ambientOf(sum.doc);
+	const enclosure = sum.doc.brief?.enclosure ? ` Enclosure: ${sum.doc.brief.enclosure}. The inside is taken as the ambient.` : "";
+	return `Ambient ${formatText(a.low, "degC")} … ${formatText(a.high, "degC")}, ratings derated to ${Math.round(deratingOf(sum.doc) * 100)} %, comfort margin ${Math.round(comfortOf(sum.doc) * 100)} %, judged at extreme values.${enclosure}`;
+}
+/** Rows of a stage's parts: slot, value, tolerance, how it came about. */
+function partRows(s) {
+	return s.parts.filter((p) => p.value !== null).map((p) => {
+		const unit = p.def.type === "resistor" ? "ohm" : p.def.type === "capacitor" ? "F" : "H";
+		return [
+			p.slot,
+			show(p.value, unit),
+			p.tolerance ? formatText(p.tolerance, "ratio") : "exact",
+			p.sized ? `sized, ${p.series}` : "chosen"
+		];
+	});
+}
+function stageText(s) {
+	const outcomes = Object.entries(s.kind.outcomes).flatMap(([name, def]) => {
+		const o = s.judged.out(name);
+		if (o.nominal === null && o.absent?.sort === "none") return [];
+		return [[
+			def.title,
+			show(o.nominal, def.unit),
+			show(o.low, def.unit),
+			show(o.high, def.unit),
+			o.absent && (o.nominal === null || o.low === null || o.high === null) ? o.absent.reason : ""
+		]];
+	});
+	const checks = s.checks.map((c) => [
+		c.status,
+		c.title,
+		show(c.value, c.unit),
+		show(c.limit, c.unit),
+		marginText(c),
+		c.severity,
+		c.help
+	]);
+	return [
+		`## ${s.title}\n\n`,
+		`${s.kind.title} (\`${s.id}\`)${s.copies > 1 ? `, ${s.copies} copies` : ""}. ${s.kind.purpose}\n\n`,
+		s.doc.notes ? `${s.doc.notes}\n\n` : "",
+		table([
+			"part",
+			"value",
+			"tolerance",
+			""
+		], partRows(s)),
+		table([
+			"result",
+			"nominal",
+			"low",
+			"high",
+			""
+		], outcomes),
+		table([
+			"",
+			"check",
+			"worst",
+			"limit",
+			"margin",
+			"severity",
+			"what would help"
+		], checks)
+	].join("");
+}
+/** The report in Markdown. `results` leaves out brief, gate and cautions: what `evaluate` prints for people. */
+function markdownReport(sum, options = {}) {
+	const shares = sharesOf(sum.doc);
+	const g = gate(sum);
+	const stages = sum.stages.map(stageText).join("");
+	const findings = sum.findings.length ? `## Findings\n\n${sum.findings.map((f) => `- **${f.severity}** ${f.text}\n`).join("")}\n` : "";
+	const rails = table([
+		"rail",
+		"low",
+		"nominal",
+		"high",
+		"ripple",
+		"asleep",
+		"typical",
+		"peak"
+	], sum.rails.map((r) => [
+		r.name,
+		show(r.voltage?.low ?? null, "V"),
+		show(r.voltage?.nominal ?? null, "V"),
+		show(r.voltage?.high ?? null, "V"),
+		show(r.ripple, "V"),
+		show(r.current.asleep, "A"),
+		show(r.current.typical, "A"),
+		show(r.current.peak, "A")
+	]));
+	const power = table([
+		"state",
+		"share of time",
+		"from the sources",
+		"reaches the loads",
+		"lost on the way"
+	], sum.power.map((p) => [
+		p.state,
+		formatText(shares[p.state], "ratio"),
+		show(p.in, "W"),
+		show(p.used, "W"),
+		show(p.lost, "W")
+	]));
+	const head = `# ${sum.doc.name}${options.revision ? `, revision ${options.revision}` : ""}\n\n`;
+	const body = `${sum.rails.length ? `## Rails\n\n${rails}` : ""}${sum.power.some((p) => p.in > 0) ? `## Power\n\n${power}On average ${show(average(sum, (p) => p.in), "W")}.\n\n` : ""}${stages}${findings}`;
+	if (options.results) return head + body;
+	const brief = sum.doc.brief;
+	const decisions = (sum.doc.decisions ?? []).map((d) => `- ${d.stage}: ${d.chosen}, because ${d.reason}\n`).join("");
+	return [
+		head,
+		options.frozen ? `Frozen on ${options.frozen}.\n\n` : "",
+		brief?.purpose ? `${brief.purpose}\n\n` : "",
+		`${conditionsText(sum)} ${g.ready ? "Ready to order." : `Not ready to order: ${g.blocking.length} must be mended, ${g.toWaive.length} to mend or waive, ${g.confirmations.filter((c) => !c.given).length} to confirm.`}\n\n`,
+		body,
+		g.waived.length ? `## Waived\n\n${g.waived.map((w) => `- ${w.finding.text} Waived: ${w.waiver.reason}\n`).join("")}\n` : "",
+		decisions ? `## Decisions\n\n${decisions}\n` : "",
+		`## Confirmations\n\n${g.confirmations.map((c) => `- [${c.given ? "x" : " "}] ${c.text}${c.given ? ` (${c.given.by})` : ""}\n`).join("")}\n`,
+		g.cautions.length ? `## Cautions\n\n${cautionsOf(sum).map((c) => `- ${c.title}: ${c.text}\n`).join("")}\n` : "",
+		"This report helps to decide. It claims no compliance with any standard; local codes and licensed practitioners decide.\n"
+	].join("");
+}
+export { partRows as i, marginText as n, markdownReport as r, conditionsText as t };

@@ -1,0 +1,45 @@
+import { d as revisions, n as db } from "../../../../chunks/client.js";
+import { n as signedIn } from "../../../../chunks/guard.js";
+import { a as listBoards, o as logOf } from "../../../../chunks/boards.js";
+import { a as readingsOf } from "../../../../chunks/revisions.js";
+import { json } from "@sveltejs/kit";
+import { eq } from "drizzle-orm";
+// src/routes/account/data/+server.ts
+/** Everything an account owns, as one file. */
+var GET = async ({ locals }) => {
+	const account = signedIn(locals);
+	const boards = [...await listBoards(account.id, false), ...await listBoards(account.id, true)];
+	const all = await Promise.all(boards.map(async (b) => {
+		const frozen = await db().select().from(revisions).where(eq(revisions.boardId, b.id));
+		return {
+			id: b.id,
+			archivedAt: b.archivedAt,
+			createdAt: b.createdAt,
+			updatedAt: b.updatedAt,
+			document: b.document,
+			revisions: await Promise.all(frozen.map(async (r) => ({
+				letter: r.letter,
+				note: r.note,
+				coreVersion: r.coreVersion,
+				createdAt: r.createdAt,
+				document: r.document,
+				results: r.results,
+				readings: await readingsOf(r.id)
+			}))),
+			changes: (await logOf(b.id)).map((c) => ({
+				version: c.version,
+				at: c.at,
+				label: c.label,
+				ops: c.ops
+			}))
+		};
+	}));
+	return json({
+		account: {
+			email: account.email,
+			name: account.name
+		},
+		boards: all
+	}, { headers: { "content-disposition": "attachment; filename=\"spark-sum-data.json\"" } });
+};
+export { GET };

@@ -1,0 +1,60 @@
+import { r as evaluateBoard } from "../../../../../chunks/evaluate.js";
+import { n as progress, t as bringUpPlan } from "../../../../../chunks/plan.js";
+import { t as parseNumber } from "../../../../../chunks/parse.js";
+import { r as textOf, t as problem } from "../../../../../chunks/forms.js";
+import { n as signedIn, t as ownBoard } from "../../../../../chunks/guard.js";
+import { a as readingsOf, i as listRevisions, n as findRevision, t as addReading } from "../../../../../chunks/revisions.js";
+import { error, redirect } from "@sveltejs/kit";
+// src/routes/boards/[board]/bring-up/+page.server.ts
+var load = async ({ locals, params, url }) => {
+	const board = await ownBoard(locals, params.board);
+	const letter = url.searchParams.get("revision") ?? (await listRevisions(board.id)).at(-1)?.letter;
+	if (!letter) return {
+		revision: null,
+		progress: []
+	};
+	const revision = await findRevision(board.accountId, board.id, letter);
+	if (!revision) error(404, `There is no revision ${letter} of this board.`);
+	const plan = bringUpPlan(evaluateBoard(revision.document));
+	return {
+		revision: {
+			letter: revision.letter,
+			coreVersion: revision.coreVersion,
+			note: revision.note,
+			createdAt: revision.createdAt
+		},
+		progress: progress(plan, await readingsOf(revision.id))
+	};
+};
+var actions = { reading: async ({ locals, params, request }) => {
+	const account = signedIn(locals);
+	const form = await request.formData();
+	const [letter, key, text, note] = [
+		textOf(form, "revision", 4),
+		textOf(form, "step", 120),
+		textOf(form, "text", 60),
+		textOf(form, "note")
+	];
+	const revision = await findRevision(account.id, params.board, letter);
+	if (!revision) error(404, "There is no such revision.");
+	const here = progress(bringUpPlan(evaluateBoard(revision.document)), await readingsOf(revision.id)).find((p) => p.step.key === key);
+	if (!here) error(404, "There is no such step.");
+	if (here.locked) return problem(key, "An earlier step is still open or out of its window. Finish it first.", { text }, 409);
+	let value = null;
+	if (here.step.expect) {
+		const read = parseNumber(text, here.step.expect.unit);
+		if (!read.ok) return problem(key, read.message, {
+			text,
+			note
+		});
+		value = read.value;
+	}
+	await addReading(revision.id, {
+		step: key,
+		text,
+		value,
+		note
+	});
+	redirect(303, `/boards/${params.board}/bring-up?revision=${letter}`);
+} };
+export { actions, load };

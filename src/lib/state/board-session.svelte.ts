@@ -1,0 +1,202 @@
+import { getContext, setContext } from 'svelte';
+import { applyOps, difference, equal, type Conflict } from '../../core/board/changes.ts';
+import type { BoardDoc } from '../../core/board/document.ts';
+import { evaluateBoard, type Sum } from '../../core/board/evaluate.ts';
+import type { Stacks } from '../../core/board/history.ts';
+import { checkBoard } from '../../core/files/board-file.ts';
+import type { Issue } from '../../core/files/issues.ts';
+import { moves, type Move } from './moves.ts';
+import { request, tabName } from './client.ts';
+
+interface Saved {
+  version: number;
+  doc: BoardDoc;
+  stacks: Stacks;
+}
+
+/** How the board stands with the server. */
+export type SaveState = 'saved' | 'saving' | 'unreachable' | 'refused';
+
+const RETRY = 3000;
+
+/**
+ * One board open in one tab: the document as it is here, what the server has confirmed of it, and the sum of it.
+ * Edits show at once and are sent one after another; "saved" is only said when the server has committed.
+ */
+export class BoardSession {
+  doc: BoardDoc = $state.raw() as BoardDoc;
+  version = $state(0);
+  stacks: Stacks = $state.raw({ undo: [], redo: [] });
+  state: SaveState = $state('saved');
+  problem = $state('');
+  conflict: { conflicts: Conflict[] } | null = $state.raw(null);
+  moved: Move[] = $state.raw([]);
+  /** What the last step back or forward was called. */
+  said = $state('');
+  readonly sum: Sum = $derived(evaluateBoard(this.doc));
+
+  #confirmed: BoardDoc;
+  #sending = false;
+  #label = '';
+  #force = false;
+  #client = '';
+  #channel: BroadcastChannel | null = null;
+  #idle: (() => void)[] = [];
+
+  constructor(
+    readonly id: string,
+    saved: Saved,
+  ) {
+    this.doc = saved.doc;
+    this.version = saved.version;
+    this.stacks = saved.stacks;
+    this.#confirmed = saved.doc;
+  }
+
+  /** In the browser: joins the other tabs of this board. Returns what leaves them again. */
+  join(): () => void {
+    this.#client = tabName();
+    this.#channel = new BroadcastChannel(`spark-sum board ${this.id}`);
+    this.#channel.onmessage = () => void this.catchUp();
+    const look = () => document.visibilityState === 'visible' && void this.catchUp();
+    const warn = (e: BeforeUnloadEvent) => this.state !== 'saved' && e.preventDefault();
+    document.addEventListener('visibilitychange', look);
+    window.addEventListener('beforeunload', warn);
+    void this.catchUp(true);
+    return () => {
+      this.#channel?.close();
+      document.removeEventListener('visibilitychange', look);
+      window.removeEventListener('beforeunload', warn);
+    };
+  }
+
+  /** Puts an edited document in the place of the old one. Returns what is wrong with it; then nothing has changed. */
+  edit(label: string, next: BoardDoc): Issue[] {
+    if (equal(next, this.doc)) return [];
+    const checked = checkBoard(next);
+    if (!checked.ok) return checked.issues;
+    const before = this.sum;
+    this.doc = next;
+    this.moved = moves(before, this.sum);
+    this.#label = label;
+    this.said = '';
+    void this.#send();
+    return [];
+  }
+
+  async #send(): Promise<void> {
+    if (this.#sending || this.conflict) return;
+    this.#sending = true;
+    while (!this.conflict) {
+      const sent = this.doc;
+      const ops = difference(this.#confirmed, sent);
+      if (ops.length === 0) break;
+      this.state = 'saving';
+      const body = { client: this.#client, nonce: crypto.randomUUID(), ops, label: this.#label, force: this.#force };
+      if (!(await this.#deliver(body, sent))) break;
+    }
+    this.#sending = false;
+    if (equal(this.#confirmed, this.doc)) this.state = 'saved';
+    for (const done of this.#idle.splice(0)) done();
+  }
+
+  /** One request, again while the server cannot be reached. False where sending has to stop. */
+  async #deliver(body: unknown, sent: BoardDoc): Promise<boolean> {
+    for (;;) {
+      const answer = await request<Saved>('POST', `/api/boards/${this.id}/changes`, body);
+      if (answer.ok) {
+        this.#force = false;
+        this.#take(answer.value, sent);
+        return true;
+      }
+      if (answer.status === 409) {
+        this.#confirmed = answer.body.doc as BoardDoc;
+        this.version = answer.body.version as number;
+        this.conflict = { conflicts: answer.body.conflicts as Conflict[] };
+        return false;
+      }
+      if (answer.status !== 0 && answer.status < 500) {
+        this.state = 'refused';
+        this.problem = answer.body.issues?.map((i) => `${i.path}: ${i.message}`).join(' ') || answer.body.message || 'The change was refused.';
+        this.doc = this.#confirmed;
+        return false;
+      }
+      this.state = 'unreachable';
+      await new Promise((r) => setTimeout(r, RETRY));
+    }
+  }
+
+  /** What the server holds becomes the ground; what was edited here meanwhile goes on top. */
+  #take(saved: Saved, sent: BoardDoc): void {
+    const later = difference(sent, this.doc);
+    this.#confirmed = saved.doc;
+    this.version = saved.version;
+    this.stacks = saved.stacks;
+    this.problem = '';
+    const applied = applyOps(saved.doc, later, true);
+    if (applied.ok && !equal(applied.doc, this.doc)) this.doc = applied.doc;
+    this.#channel?.postMessage(saved.version);
+  }
+
+  /** Fetches what other tabs have done. */
+  async catchUp(first = false): Promise<void> {
+    if (this.#sending || this.conflict) return;
+    const answer = await request<Saved>('GET', `/api/boards/${this.id}/changes?since=${this.version}&client=${this.#client}`);
+    if (!answer.ok || this.#sending || (answer.value.version === this.version && !first)) return;
+    const sent = this.#confirmed;
+    const here = difference(sent, this.doc);
+    this.#confirmed = answer.value.doc;
+    this.version = answer.value.version;
+    this.stacks = answer.value.stacks;
+    const applied = applyOps(answer.value.doc, here);
+    if (applied.ok && !equal(applied.doc, this.doc)) this.doc = applied.doc;
+  }
+
+  /** Waits until everything is with the server. */
+  settled(): Promise<void> {
+    return this.#sending ? new Promise((done) => this.#idle.push(done)) : Promise.resolve();
+  }
+
+  async step(direction: 'undo' | 'redo', force = false): Promise<void> {
+    await this.settled();
+    if (this.conflict) return;
+    const before = this.sum;
+    const answer = await request<Saved & { label?: string }>('POST', `/api/boards/${this.id}/step`, {
+      client: this.#client,
+      nonce: crypto.randomUUID(),
+      direction,
+      force,
+    });
+    if (answer.ok) {
+      this.#take(answer.value, this.doc);
+      this.doc = answer.value.doc;
+      this.moved = moves(before, this.sum);
+      this.said = answer.value.label ?? (direction === 'undo' ? 'nothing to undo' : 'nothing to redo');
+    } else {
+      this.said = answer.status === 409 ? `not possible: ${answer.body.message}` : (answer.body.message ?? 'not possible now');
+    }
+  }
+
+  /** Ends a conflict: mine goes over theirs, or theirs stays and the rest of mine goes in. */
+  resolve(choice: 'mine' | 'theirs'): void {
+    const { conflicts } = this.conflict!;
+    if (choice === 'mine') this.#force = true;
+    else {
+      const contested = new Set(conflicts.map((c) => c.path.join('/')));
+      const rest = this.#mine().filter((op) => !contested.has(op.path.join('/')));
+      const applied = applyOps(this.#confirmed, rest);
+      this.doc = applied.ok ? applied.doc : this.#confirmed;
+    }
+    this.conflict = null;
+    void this.#send();
+  }
+
+  /** What differs here from what the server has now. */
+  #mine() {
+    return difference(this.#confirmed, this.doc);
+  }
+}
+
+const KEY = Symbol('board');
+export const provideBoard = (session: () => BoardSession): void => void setContext(KEY, session);
+export const useBoard = (): (() => BoardSession) => getContext<() => BoardSession>(KEY);

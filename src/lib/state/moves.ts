@@ -1,0 +1,33 @@
+import type { Sum } from '../../core/board/evaluate.ts';
+import type { OutcomeDef } from '../../core/kinds/contract.ts';
+import type { Unit } from '../../core/quantity/units.ts';
+
+/** A result that an edit moved. */
+export interface Move {
+  stage: string;
+  stageTitle: string;
+  title: string;
+  unit: Unit;
+  before: number;
+  after: number;
+  /** Relative change. */
+  change: number;
+}
+
+const LEAST = 0.0005;
+
+/** What moved between two sums of a board, nominal values, the largest first. */
+export function moves(before: Sum, after: Sum): Move[] {
+  const found: Move[] = [];
+  for (const stage of after.stages) {
+    const old = before.byId.get(stage.id);
+    if (!old || old.kind.id !== stage.kind.id || old.judged === stage.judged) continue;
+    for (const [name, def] of Object.entries(stage.kind.outcomes as Record<string, OutcomeDef>)) {
+      const [a, b] = [old.judged.study.nominal[name], stage.judged.study.nominal[name]];
+      if (typeof a !== 'number' || typeof b !== 'number' || a === b) continue;
+      const change = (b - a) / Math.max(Math.abs(a), 1e-300);
+      if (Math.abs(change) > LEAST) found.push({ stage: stage.id, stageTitle: stage.title, title: def.title, unit: def.unit, before: a, after: b, change });
+    }
+  }
+  return found.sort((p, q) => Math.abs(q.change) - Math.abs(p.change));
+}

@@ -1,0 +1,92 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { gate, letterOf } from '../../../core/gate/gate.ts';
+  import { marginText } from '../../../core/files/report.ts';
+  import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import TopBar from '../TopBar.svelte';
+
+  let { session, revisions }: { session: BoardSession; revisions: { letter: string }[] } = $props();
+  let g = $derived(gate(session.sum));
+  let base = $derived(`/boards/${session.id}`);
+  let letter = $derived(revisions.at(-1)?.letter ?? null);
+  let next = $derived(letterOf(revisions.length));
+  let tightest = $derived(session.sum.tightest);
+  let here = $derived(page.url.pathname);
+  const links = [
+    ['', 'Sum'],
+    ['/brief', 'Brief'],
+    ['/gate', 'Gate'],
+    ['/bring-up', 'Bring-up'],
+    ['/report', 'Report'],
+  ] as const;
+</script>
+
+<TopBar>
+  <div class="head">
+    <a class="name" href={base}>{session.doc.name}</a>
+    <span class="tag" title={letter ? `revision ${letter} is frozen; this is the draft of ${next}` : 'nothing is frozen yet'}>{next} · draft</span>
+    <span class="state">
+      {#if session.sum.stages.length === 0}no stages yet
+      {:else if g.ready}<span class="ok">ready to order</span>
+      {:else}
+        {#if g.blocking.length}<a href="{base}/gate" class="bad">{g.blocking.length} must be mended</a>{/if}
+        {#if g.toWaive.length}
+          <a href="{base}/gate">{g.toWaive.length} to mend or waive</a>{/if}
+        {#if !g.blocking.length && !g.toWaive.length}<a href="{base}/gate">{g.confirmations.filter((c) => !c.given).length} to confirm</a>{/if}
+      {/if}
+      {#if tightest}<span class="soft"> · tightest <b class="num">{marginText(tightest.check)}</b></span>{/if}
+    </span>
+    <nav aria-label="Board">
+      {#each links as [path, name] (path)}
+        <a href={base + path} aria-current={here === base + path ? 'page' : undefined}>{name}</a>
+      {/each}
+    </nav>
+  </div>
+</TopBar>
+
+<style>
+  .head {
+    display: flex;
+    align-items: center;
+    gap: 4px 14px;
+    flex-wrap: wrap;
+  }
+  .name {
+    font-size: 1.2rem;
+    font-weight: 600;
+    text-decoration: none;
+  }
+  .tag {
+    border: 1px solid var(--ink);
+    border-radius: 2px;
+    padding: 1px 8px;
+    font-size: 0.85rem;
+    white-space: nowrap;
+  }
+  .state {
+    font-size: 0.92rem;
+  }
+  .state a {
+    margin-right: 4px;
+  }
+  .bad {
+    color: var(--fail);
+    font-weight: 600;
+  }
+  .ok {
+    color: var(--ok);
+    font-weight: 600;
+  }
+  nav {
+    display: flex;
+    margin-left: auto;
+  }
+  nav a {
+    padding: 8px 10px;
+    text-decoration: none;
+  }
+  nav a[aria-current] {
+    font-weight: 600;
+    box-shadow: inset 0 -2px 0 var(--copper);
+  }
+</style>

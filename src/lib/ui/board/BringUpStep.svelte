@@ -1,0 +1,169 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import type { Progress } from '../../../core/bringup/plan.ts';
+  import { formatText } from '../../../core/quantity/format.ts';
+  import Button from '../atoms/Button.svelte';
+  import Problem from '../atoms/Problem.svelte';
+  import Quantity from '../atoms/Quantity.svelte';
+  import StatusMark from '../atoms/StatusMark.svelte';
+
+  let { p, letter, now, number, problem, typed }: { p: Progress; letter: string; now: boolean; number: number; problem: string | undefined; typed: string } =
+    $props();
+  let expect = $derived(p.step.expect);
+  let out = $derived(p.verdict === 'low' || p.verdict === 'high');
+  const ACTS = { fit: 'fit', feed: 'feed', probe: 'probe' } as const;
+  let place = $derived.by(() => {
+    if (!expect || p.reading?.value == null) return null;
+    const span = expect.high - expect.low || Math.abs(expect.high) || 1;
+    return Math.max(0, Math.min(1, 0.25 + ((p.reading.value - expect.low) / span) * 0.5));
+  });
+</script>
+
+<article class:now class:locked={p.locked} class:out>
+  <span class="mark"
+    >{#if p.verdict === null}<span class="num soft">{number}</span>{:else}<StatusMark status={out ? 'fail' : 'ok'} size={16} />{/if}</span
+  >
+  <div class="body">
+    <h3><span class="act">{ACTS[p.step.act]}</span> {p.step.title} <span class="soft small">{p.step.stageTitle}</span></h3>
+    {#if now || out}<p>{p.step.text}</p>{/if}
+    {#if now && p.step.feed}<p class="big">
+        Set <b><Quantity value={p.step.feed.volts} unit="V" /></b>, limit <b><Quantity value={p.step.feed.amps} unit="A" digits={2} /></b>
+      </p>{/if}
+    {#if expect && (now || p.reading)}
+      <div class="window" class:big={now}>
+        <span class="soft">{expect.point}</span>
+        <span
+          ><Quantity value={expect.low} unit={expect.unit} /> … <b><Quantity value={expect.nominal} unit={expect.unit} /></b> … <Quantity
+            value={expect.high}
+            unit={expect.unit}
+          /></span
+        >
+      </div>
+    {/if}
+    {#if p.reading}
+      <p class="reading" class:big={now}>
+        {#if p.reading.value !== null && expect}read <b><Quantity value={p.reading.value} unit={expect.unit} /></b>{:else}done{/if}
+        {#if p.reading.note}<span class="soft">{p.reading.note}</span>{/if}
+        {#if place !== null}
+          <svg width="160" height="14" viewBox="0 0 160 14" aria-hidden="true"
+            ><path d="M0 7H160" class="track" /><path d="M40 0v14M120 0v14" class="post" /><circle cx={place * 160} cy="7" r="4" class:bad={out} /></svg
+          >
+        {/if}
+      </p>
+    {/if}
+    {#if out && expect}
+      <p class="stop" role="alert">
+        Stop here: <b>{formatText(p.reading!.value!, expect.unit)}</b> is {p.verdict === 'low'
+          ? `below ${formatText(expect.low, expect.unit)}`
+          : `above ${formatText(expect.high, expect.unit)}`}. Switch off. Look for a wrong value, a short, an open joint or a turned part in {p.step.stageTitle} before
+        you go on, then measure again.
+      </p>
+    {/if}
+    {#if now}
+      <form
+        method="POST"
+        action="?/reading"
+        use:enhance={() =>
+          ({ update }) =>
+            update({ reset: true })}
+      >
+        <input type="hidden" name="step" value={p.step.key} /><input type="hidden" name="revision" value={letter} />
+        {#if expect}<input
+            class="num"
+            name="text"
+            type="text"
+            autocomplete="off"
+            aria-label="Reading at {expect.point}"
+            placeholder="reading, like {formatText(expect.nominal, expect.unit, 3)}"
+            value={typed}
+            required
+          />{/if}
+        <input name="note" type="text" aria-label="Note" placeholder="note" maxlength="2000" />
+        <Button look="main" type="submit">{expect ? 'Enter' : 'Done'}</Button>
+      </form>
+      <Problem text={problem} />
+    {/if}
+  </div>
+</article>
+
+<style>
+  article {
+    display: grid;
+    grid-template-columns: 28px 1fr;
+    gap: 10px;
+    padding: 10px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .now {
+    background: var(--wash);
+    padding: 16px 14px;
+  }
+  .locked {
+    opacity: 0.6;
+  }
+  .body {
+    display: grid;
+    gap: 6px;
+  }
+  h3 {
+    font-weight: 500;
+  }
+  .now h3 {
+    font-size: 1.25rem;
+    font-weight: 600;
+  }
+  .act {
+    display: inline-block;
+    min-width: 48px;
+    color: var(--copper);
+    font-weight: 600;
+  }
+  .big {
+    font-size: 1.7rem;
+    line-height: 1.25;
+  }
+  .window {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 16px;
+    align-items: baseline;
+  }
+  .window.big .soft {
+    font-size: 1rem;
+  }
+  .reading {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 12px;
+    align-items: center;
+  }
+  .stop {
+    border-left: 5px solid var(--fail);
+    padding: 6px 12px;
+    font-size: 1.05rem;
+  }
+  form {
+    display: grid;
+    grid-template-columns: minmax(120px, 240px) minmax(120px, 1fr) auto;
+    gap: 10px;
+    margin-top: 6px;
+  }
+  form input {
+    min-height: 44px;
+    font-size: 1.1rem;
+  }
+  .track {
+    stroke: var(--line);
+    stroke-width: 2;
+  }
+  .post {
+    stroke: var(--ink);
+    stroke-width: 2;
+  }
+  circle {
+    fill: var(--ok);
+  }
+  .bad {
+    fill: var(--fail);
+  }
+</style>

@@ -1,0 +1,71 @@
+<script lang="ts">
+  import { byMargin, type Sum } from '../../../core/board/evaluate.ts';
+  import MarginRow from './MarginRow.svelte';
+
+  let { sum, base }: { sum: Sum; base: string } = $props();
+  let stage = $state('');
+  let severity = $state('');
+  let all = $derived(sum.stages.flatMap((s) => s.checks.map((check) => ({ check, s }))).sort((a, b) => byMargin(a.check, b.check)));
+  let shown = $derived(all.filter((m) => (!stage || m.s.id === stage) && (!severity || m.check.severity === severity)));
+  let findings = $derived(sum.findings.filter((f) => !f.check));
+  const waived = (stage: string, check: string) => (sum.doc.waivers ?? []).some((w) => w.stage === stage && w.check === check);
+  let first = $derived(shown.find((m) => m.check.status === 'fail' && m.check.help));
+</script>
+
+<div class="head">
+  <h2>Margins</h2>
+  <span class="soft small">tightest first</span>
+</div>
+<div class="filters no-print">
+  <select bind:value={stage} aria-label="Margins of">
+    <option value="">all stages</option>
+    {#each sum.stages as s (s.id)}<option value={s.id}>{s.title}</option>{/each}
+  </select>
+  <select bind:value={severity} aria-label="Severity">
+    <option value="">must and should</option>
+    <option value="must">must</option>
+    <option value="should">should</option>
+    <option value="note">note</option>
+  </select>
+</div>
+{#each findings.filter((f) => f.severity === 'must') as f (f.text)}
+  <p class="finding must"><b>must</b> {f.text}</p>
+{/each}
+{#if first}<p class="finding"><b>{first.s.title}.</b> {first.check.help}</p>{/if}
+<div>
+  {#each shown as m (`${m.s.id} ${m.check.id}`)}
+    <MarginRow check={m.check} stage={m.s.title} href="{base}/stages/{m.s.id}#{m.check.id}" width={234} waived={waived(m.s.id, m.check.id)} />
+  {:else}<p class="soft">No margins here.</p>{/each}
+</div>
+{#each findings.filter((f) => f.severity !== 'must') as f (f.text)}
+  <p class="finding note small">{f.text}</p>
+{/each}
+
+<style>
+  .head {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+  }
+  .filters {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 8px;
+    margin: 8px 0;
+  }
+  select {
+    font-size: 0.87rem;
+  }
+  .finding {
+    border-left: 3px solid var(--copper);
+    padding: 2px 0 2px 10px;
+    margin: 8px 0;
+  }
+  .must {
+    border-color: var(--fail);
+  }
+  .note {
+    border-color: var(--line);
+    color: var(--soft);
+  }
+</style>

@@ -1,0 +1,70 @@
+<script lang="ts">
+  import type { RailSum } from '../../../core/board/evaluate.ts';
+  import { formatText } from '../../../core/quantity/format.ts';
+  import Quantity from '../atoms/Quantity.svelte';
+
+  let { rail }: { rail: RailSum } = $props();
+  const WIDTH = 150;
+  let span = $derived.by(() => {
+    const v = rail.voltage;
+    if (!v) return null;
+    // The trough of the ripple counts at the low end.
+    const low = v.low - rail.ripple / 2;
+    const [from, to] = [Math.min(low, rail.minimum ?? low), Math.max(v.high, rail.maximum ?? v.high)];
+    const room = (to - from || Math.abs(v.nominal) || 1) * 0.12;
+    const x = (u: number) => ((u - from + room) / (to - from + 2 * room)) * WIDTH;
+    return {
+      low: x(low),
+      nominal: x(v.nominal),
+      high: x(v.high),
+      minimum: rail.minimum === null ? null : x(rail.minimum),
+      maximum: rail.maximum === null ? null : x(rail.maximum),
+    };
+  });
+  let bad = $derived(
+    !!rail.voltage &&
+      ((rail.minimum !== null && rail.voltage.low - rail.ripple / 2 < rail.minimum) || (rail.maximum !== null && rail.voltage.high > rail.maximum)),
+  );
+  let label = $derived(
+    rail.voltage
+      ? `${formatText(rail.voltage.low, 'V')} to ${formatText(rail.voltage.high, 'V')}; consumers need ${rail.minimum === null ? 'nothing in particular' : `at least ${formatText(rail.minimum, 'V')}`}${rail.maximum === null ? '' : ` and stand ${formatText(rail.maximum, 'V')}`}`
+      : 'this rail does not stand',
+  );
+</script>
+
+{#if span && rail.voltage}
+  <svg class:bad width={WIDTH} height="14" viewBox="0 0 {WIDTH} 14" role="img" aria-label={label}>
+    <title>{label}</title>
+    <path d="M0 7H{WIDTH}" class="track" />
+    <rect x={span.low} y="4" width={Math.max(2, span.high - span.low)} height="6" class="bar" />
+    <path d="M{span.nominal} 2v10" class="nominal" />
+    {#if span.minimum !== null}<path d="M{span.minimum} 0v14" class="post" />{/if}
+    {#if span.maximum !== null}<path d="M{span.maximum} 0v14" class="post" />{/if}
+  </svg>
+  <span class="small"><Quantity value={rail.voltage.low} unit="V" /> … <Quantity value={rail.voltage.high} unit="V" /></span>
+{:else}<span class="bad">does not stand</span>{/if}
+
+<style>
+  svg {
+    display: block;
+    color: var(--ink);
+  }
+  .bad {
+    color: var(--fail);
+  }
+  .track {
+    stroke: var(--line);
+    stroke-width: 2;
+  }
+  .bar {
+    fill: currentColor;
+  }
+  .nominal {
+    stroke: var(--ground);
+    stroke-width: 1.5;
+  }
+  .post {
+    stroke: var(--ink);
+    stroke-width: 2;
+  }
+</style>

@@ -1,0 +1,50 @@
+<script lang="ts">
+  import type { Field } from '../../../core/kinds/contract.ts';
+  import { ambientOf } from '../../../core/board/document.ts';
+  import type { StageSum } from '../../../core/board/evaluate.ts';
+  import { formatText } from '../../../core/quantity/format.ts';
+  import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import GivenRow from './GivenRow.svelte';
+  import LinksBox from './LinksBox.svelte';
+  import { givenGroups, type StageEditor } from './stage-editor.ts';
+
+  let { session, stage, editor }: { session: BoardSession; stage: StageSum; editor: StageEditor } = $props();
+  const FIRST = 5;
+  let groups = $derived(givenGroups(stage.kind, stage, FIRST));
+  let fields = $derived(stage.kind.given as Record<string, Field>);
+  let ambient = $derived(ambientOf(session.doc));
+</script>
+
+<section>
+  <h2>Given</h2>
+  <LinksBox {session} {stage} />
+  {#each groups.shown as name (name)}<GivenRow {name} field={fields[name]!} {stage} {editor} />{/each}
+  <p class="ambient">
+    <span>ambient</span>
+    <span
+      ><span class="num soft">{formatText(ambient.low, 'degC')} … {formatText(ambient.high, 'degC')}</span>
+      <a class="small" href="/boards/{session.id}/brief">from the brief</a></span
+    >
+  </p>
+  {#if groups.rest.length}
+    <details>
+      <summary>{groups.rest.length} more at their usual values</summary>
+      {#each groups.rest as name (name)}<GivenRow {name} field={fields[name]!} {stage} {editor} />{/each}
+    </details>
+  {/if}
+</section>
+
+<style>
+  .ambient {
+    display: grid;
+    grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+    gap: 8px;
+    padding: 4px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  summary {
+    padding: 8px 0;
+    color: var(--copper);
+    cursor: pointer;
+  }
+</style>

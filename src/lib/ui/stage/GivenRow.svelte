@@ -1,0 +1,120 @@
+<script lang="ts">
+  import type { Field } from '../../../core/kinds/contract.ts';
+  import type { StageSum } from '../../../core/board/evaluate.ts';
+  import { entryText, formatText } from '../../../core/quantity/format.ts';
+  import { parseNumber } from '../../../core/quantity/parse.ts';
+  import { hasSpread, type Uncertain } from '../../../core/quantity/uncertain.ts';
+  import { humanise } from '../words.ts';
+  import PointsField from './PointsField.svelte';
+  import QuantityField from './QuantityField.svelte';
+  import type { StageEditor } from './stage-editor.ts';
+
+  let { name, field, stage, editor }: { name: string; field: Field; stage: StageSum; editor: StageEditor } = $props();
+  let typed = $derived(stage.doc.given?.[name]);
+  let link = $derived(stage.links.get(name));
+  let label = $derived(humanise(name));
+  let wrong = $state('');
+
+  function setList(text: string): void {
+    const parts = text.split(/[;,\s]+/).filter(Boolean);
+    const numbers = parts.map((p) => parseNumber(p, field.type === 'list' ? field.unit : ''));
+    const bad = numbers.find((n) => !n.ok);
+    wrong =
+      bad && !bad.ok
+        ? bad.message
+        : (editor.setGiven(
+            name,
+            numbers.map((n) => (n.ok ? n.value : 0)),
+          ) ?? '');
+  }
+</script>
+
+<div class="row">
+  <span class="label" title={field.doc}>{label}</span>
+  <div class="value">
+    {#if link && field.type === 'number'}
+      <span class="num linked"
+        >{hasSpread(link.range)
+          ? `${formatText(link.range.low, field.unit)} … ${formatText(link.range.high, field.unit)}`
+          : formatText(link.range.nominal, field.unit)}</span
+      >
+      <span class="small soft">from {link.from}</span>
+    {:else if field.type === 'number'}
+      <QuantityField
+        {label}
+        unit={field.unit}
+        value={typed === undefined ? (field.default as Uncertain | null) : (typed as Uncertain | null)}
+        empty={field.open ? 'open' : 'not given'}
+        clears
+        onset={(v) => editor.setGiven(name, v)}
+        onnudge={(by) => {
+          const now = (typed ?? field.default) as Uncertain | null;
+          if (now !== null) editor.nudgeGiven(name, field, now, by);
+        }}
+      />
+      {#if field.doc}<span class="small soft doc">{field.doc}</span>{/if}
+    {:else if field.type === 'choice'}
+      <select aria-label={label} value={(typed as string | undefined) ?? field.default} onchange={(e) => editor.setGiven(name, e.currentTarget.value)}>
+        {#each field.choices as c (c)}<option>{c}</option>{/each}
+      </select>
+      {#if field.doc}<span class="small soft doc">{field.doc}</span>{/if}
+    {:else if field.type === 'flag'}
+      <label class="flag"
+        ><input type="checkbox" checked={(typed as boolean | undefined) ?? field.default} onchange={(e) => editor.setGiven(name, e.currentTarget.checked)} /> yes</label
+      >
+      {#if field.doc}<span class="small soft doc">{field.doc}</span>{/if}
+    {:else if field.type === 'list'}
+      <input
+        class="num"
+        type="text"
+        aria-label={label}
+        value={((typed as number[] | undefined) ?? field.default).map((v) => entryText(v, field.unit)).join('; ')}
+        onchange={(e) => setList(e.currentTarget.value)}
+      />
+      {#if wrong}<span class="small wrong" role="alert">{wrong}</span>{/if}
+    {:else}
+      <PointsField {label} {field} rows={(typed as never) ?? field.default} onset={(rows) => editor.setGiven(name, rows as never)} />
+    {/if}
+  </div>
+</div>
+
+<style>
+  .row {
+    display: grid;
+    grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+    gap: 8px;
+    align-items: baseline;
+    padding: 3px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .label {
+    line-height: 1.2;
+  }
+  .value {
+    display: grid;
+    min-width: 0;
+  }
+  .linked {
+    color: var(--soft);
+    font-size: 0.95em;
+  }
+  .doc {
+    display: none;
+  }
+  .row:focus-within .doc {
+    display: block;
+  }
+  .flag {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    min-height: 30px;
+  }
+  select,
+  input[type='text'] {
+    padding: 3px 4px;
+  }
+  .wrong {
+    color: var(--fail);
+  }
+</style>

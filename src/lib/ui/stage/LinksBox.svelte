@@ -1,0 +1,89 @@
+<script lang="ts">
+  import { choicesFor, freeRail, setRail, setSignal } from '../../../core/board/edit.ts';
+  import type { StageSum } from '../../../core/board/evaluate.ts';
+  import type { RailPort, SignalPort } from '../../../core/kinds/contract.ts';
+  import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+
+  let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
+  let choices = $derived(choicesFor(session.doc, stage.doc));
+  let rails = $derived(Object.entries(stage.kind.rails as Record<string, RailPort>));
+  let signals = $derived(Object.entries(stage.kind.signals as Record<string, SignalPort>).filter(([, p]) => p.role === 'in'));
+  let outputs = $derived(
+    session.doc.stages.flatMap((s) =>
+      Object.values(s.signals ?? {})
+        .filter((ref) => ref.startsWith(`${stage.id}.`))
+        .map((ref) => ({ ref, title: session.sum.byId.get(s.id)?.title ?? s.id, id: s.id })),
+    ),
+  );
+  let wrong = $state('');
+  const NEW = '\u0000new';
+
+  const say = (issues: { message: string }[]) => (wrong = issues.map((i) => i.message).join(' '));
+  function connectRail(port: string, value: string): void {
+    const rail = value === NEW ? freeRail(session.doc, 'rail') : value || undefined;
+    say(session.edit(`${stage.title}: ${port} on ${rail ?? 'nothing'}`, setRail(session.doc, stage.id, port, rail)));
+  }
+  const connectSignal = (port: string, ref: string) =>
+    say(session.edit(`${stage.title}: ${port} from ${ref || 'nothing'}`, setSignal(session.doc, stage.id, port, ref || undefined)));
+  const nameOf = (ref: string) => {
+    const [id, port] = ref.split('.') as [string, string];
+    const title = session.sum.byId.get(id)?.title;
+    return title ? (port === 'out' ? title : `${title}, ${port}`) : `${ref} (gone)`;
+  };
+</script>
+
+{#if rails.length || signals.length}
+  <div class="links">
+    {#each rails as [port, def] (port)}
+      {@const now = stage.doc.rails?.[port] ?? ''}
+      <label>
+        <span>{def.role === 'provides' ? 'provides rail' : port === 'in' ? 'fed from rail' : `${port} from rail`}</span>
+        {#if def.role === 'provides'}
+          <input type="text" value={now} placeholder="name it" maxlength="40" onchange={(e) => connectRail(port, e.currentTarget.value.trim())} />
+        {:else}
+          <select value={now} onchange={(e) => connectRail(port, e.currentTarget.value)}>
+            <option value="">not connected</option>
+            {#each [...new Set([...choices.rails, ...(now ? [now] : [])])] as r (r)}<option value={r}>{r}</option>{/each}
+            <option value={NEW}>a rail of its own…</option>
+          </select>
+        {/if}
+      </label>
+    {/each}
+    {#each signals as [port] (port)}
+      {@const now = stage.doc.signals?.[port] ?? ''}
+      <label>
+        <span>signal from</span>
+        <select value={now} onchange={(e) => connectSignal(port, e.currentTarget.value)}>
+          <option value="">not connected</option>
+          {#each [...new Set([...choices.signals, ...(now ? [now] : [])])] as ref (ref)}<option value={ref}>{nameOf(ref)}</option>{/each}
+        </select>
+      </label>
+    {/each}
+    {#if outputs.length}<p class="small soft">
+        heard by {#each outputs as o, i (o.id)}{i ? ', ' : ''}<a href="/boards/{session.id}/stages/{o.id}">{o.title}</a>{/each}
+      </p>{/if}
+    {#if wrong}<p class="wrong small" role="alert">{wrong}</p>{/if}
+  </div>
+{/if}
+
+<style>
+  .links {
+    display: grid;
+    gap: 4px;
+    padding: 6px 0;
+    border-bottom: 1px solid var(--ink);
+  }
+  label {
+    display: grid;
+    grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+    gap: 8px;
+    align-items: baseline;
+  }
+  select,
+  input {
+    padding: 3px 4px;
+  }
+  .wrong {
+    color: var(--fail);
+  }
+</style>

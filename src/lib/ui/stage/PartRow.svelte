@@ -1,0 +1,169 @@
+<script lang="ts">
+  import Minus from '@lucide/svelte/icons/minus';
+  import Plus from '@lucide/svelte/icons/plus';
+  import type { StageSum } from '../../../core/board/evaluate.ts';
+  import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
+  import { SERIES, type Series } from '../../../core/quantity/preferred.ts';
+  import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
+  import { humanise, valueUnit } from '../words.ts';
+  import QuantityField from './QuantityField.svelte';
+  import type { StageEditor } from './stage-editor.ts';
+
+  let { part, stage, editor }: { part: ResolvedPart; stage: StageSum; editor: StageEditor } = $props();
+  let doc = $derived(stage.doc.parts?.[part.slot]);
+  let unit = $derived(valueUnit(part.def.type));
+  let params = $derived(Object.entries(part.def.params ?? {}));
+  let device = $derived(part.def.type === 'device');
+  let wrong = $state('');
+
+  function key(e: KeyboardEvent): void {
+    if (e.target instanceof HTMLInputElement || e.target instanceof HTMLSelectElement) return;
+    const by = e.key === '=' || e.key === '+' || e.key === 'ArrowUp' ? 1 : e.key === '-' || e.key === 'ArrowDown' ? -1 : 0;
+    if (!by) return;
+    e.preventDefault();
+    editor.nudgePart(part, by);
+  }
+</script>
+
+<div class="part" id="part-{part.slot}">
+  {#if !device}
+    <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+    <div class="main" role="group" aria-label="{part.slot}, {part.def.doc ?? part.def.type}" onkeydown={key}>
+      <b title={part.def.doc}>{part.slot}</b>
+      {#if part.value === null}
+        <span class="soft">not fitted</span>
+        <button type="button" class="text" onclick={() => (wrong = editor.setPart(part, { value: undefined, tolerance: part.def.tolerance }) ?? '')}>fit</button
+        >
+      {:else}
+        <button type="button" class="step" aria-label="{part.slot} to the next lower value" onclick={() => editor.nudgePart(part, -1)}
+          ><Minus size={14} /></button
+        >
+        <QuantityField
+          label="{part.slot} value"
+          {unit}
+          value={(doc?.value as Uncertain | undefined) ?? part.value}
+          clears
+          onset={(v) => (v === undefined ? (editor.release(part), undefined) : editor.setPart(part, { value: typeof v === 'number' ? v : v }))}
+          onnudge={(by) => editor.nudgePart(part, by)}
+        />
+        <button type="button" class="step" aria-label="{part.slot} to the next higher value" onclick={() => editor.nudgePart(part, 1)}
+          ><Plus size={14} /></button
+        >
+      {/if}
+    </div>
+    {#if part.value !== null}
+      <div class="more small">
+        <span class="tol"
+          >±<QuantityField
+            label="{part.slot} tolerance"
+            unit="ratio"
+            value={part.tolerance}
+            clears
+            onset={(v) =>
+              editor.setPart(part, { tolerance: v === undefined ? undefined : nominalOf(v), ...(part.sized ? {} : { value: doc?.value ?? part.value }) })}
+          /></span
+        >
+        <select aria-label="{part.slot} series" value={part.series} onchange={(e) => editor.setPart(part, { series: e.currentTarget.value as Series })}>
+          {#each SERIES as s (s)}<option>{s}</option>{/each}
+        </select>
+        {#if part.sized}<span class="soft" title="Chosen by joint search over preferred values; nudge it or type to choose yourself">sized</span>
+        {:else if doc?.value !== undefined}<button type="button" class="text" onclick={() => editor.release(part)}>size it</button>{/if}
+        {#if part.def.optional}<button type="button" class="text" onclick={() => editor.unfit(part)}>take out</button>{/if}
+        {#if part.def.joins}
+          <select aria-label="{part.slot} joins in" value={part.join} onchange={(e) => editor.setPart(part, { join: e.currentTarget.value as 'series' })}
+            ><option>series</option><option>parallel</option></select
+          >
+        {/if}
+      </div>
+    {/if}
+  {/if}
+  {#if params.length && (device || part.value !== null)}
+    <details open={device && params.length < 4}>
+      <summary
+        >{#if device}<b>{part.slot}</b> {part.def.doc ?? 'device'}{:else}<span class="small soft">{params.length} more of {part.slot}</span>{/if}</summary
+      >
+      {#each params as [name, field] (name)}
+        <div class="param">
+          <span title={field.doc}>{humanise(name)}</span>
+          <QuantityField
+            label="{part.slot} {humanise(name)}"
+            unit={field.unit}
+            value={(doc?.[name] as Uncertain | undefined) ?? field.default}
+            clears
+            empty="not given"
+            onset={(v) => editor.setPart(part, { [name]: v })}
+          />
+        </div>
+      {/each}
+    </details>
+  {/if}
+  {#if wrong}<p class="wrong small">{wrong}</p>{/if}
+</div>
+
+<style>
+  .part {
+    border-bottom: 1px solid var(--line);
+    padding: 4px 0 6px;
+  }
+  .main {
+    display: grid;
+    grid-template-columns: 36px auto minmax(0, 1fr) auto;
+    gap: 6px;
+    align-items: center;
+  }
+  .step {
+    display: inline-grid;
+    place-items: center;
+    width: 34px;
+    height: 34px;
+    border: 1px solid var(--line);
+    border-radius: 2px;
+    background: var(--ground);
+    color: var(--copper);
+    cursor: pointer;
+  }
+  .step:hover {
+    border-color: var(--copper);
+  }
+  .more {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 10px;
+    align-items: center;
+    padding-left: 42px;
+  }
+  .tol {
+    display: inline-flex;
+    align-items: baseline;
+    width: 74px;
+  }
+  .more select {
+    width: auto;
+    padding: 2px;
+    border-color: transparent;
+    color: var(--copper);
+  }
+  .text {
+    border: 0;
+    background: none;
+    padding: 4px 0;
+    color: var(--copper);
+    cursor: pointer;
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+  summary {
+    cursor: pointer;
+    padding: 4px 0;
+  }
+  .param {
+    display: grid;
+    grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+    gap: 8px;
+    align-items: baseline;
+    font-size: 0.92rem;
+  }
+  .wrong {
+    color: var(--fail);
+  }
+</style>

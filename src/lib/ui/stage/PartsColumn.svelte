@@ -1,0 +1,73 @@
+<script lang="ts">
+  import type { StageSum } from '../../../core/board/evaluate.ts';
+  import type { Move } from '$lib/state/moves.ts';
+  import { formatText } from '../../../core/quantity/format.ts';
+  import { valueUnit } from '../words.ts';
+  import PartRow from './PartRow.svelte';
+  import type { StageEditor } from './stage-editor.ts';
+
+  let { stage, editor, moved }: { stage: StageSum; editor: StageEditor; moved: Move[] } = $props();
+  let fitted = $derived(stage.parts.filter((p) => p.def.type === 'device' || !p.def.needed || p.def.needed(stage.judged.x.given)));
+  let here = $derived(moved.filter((m) => m.stage === stage.id));
+  let elsewhere = $derived(moved.filter((m) => m.stage !== stage.id));
+  const MOST = 4;
+  const percent = (c: number) => `${c > 0 ? '+' : '−'}${Math.abs(c * 100) >= 10 ? Math.abs(c * 100).toFixed(0) : Math.abs(c * 100).toFixed(1)}\u202f%`;
+  const values = (v: Record<string, number>) =>
+    Object.entries(v)
+      .map(([slot, value]) => `${slot} ${formatText(value, valueUnit(stage.parts.find((p) => p.slot === slot)?.def.type ?? 'resistor'))}`)
+      .join(', ');
+</script>
+
+<section>
+  <h2>Parts</h2>
+  {#each fitted as part (part.slot)}<PartRow {part} {stage} {editor} />{:else}<p class="soft">This stage has no parts to choose.</p>{/each}
+  {#if stage.offers.length > 1}
+    <details>
+      <summary>{stage.offers.length} good combinations</summary>
+      <ol>
+        {#each stage.offers as offer, i (i)}
+          <li>
+            <button type="button" onclick={() => editor.take(offer, stage.parts)}>{values(offer.values)}</button> <span class="small soft">{offer.why}</span>
+          </li>
+        {/each}
+      </ol>
+    </details>
+  {/if}
+  {#if moved.length}
+    <div class="moved small" aria-live="polite">
+      <b>moved</b>
+      {#each here.slice(0, MOST) as m (m.title)}<p>{m.title} <span class="num">{percent(m.change)}</span></p>{/each}
+      {#each elsewhere.slice(0, MOST) as m (m.stage + m.title)}
+        <p><b>{m.stageTitle}:</b> {m.title} {formatText(m.before, m.unit, 3)} → {formatText(m.after, m.unit, 3)}</p>
+      {/each}
+      {#if here.length + elsewhere.length > 2 * MOST}<p class="soft">
+          and {here.length + elsewhere.length - Math.min(here.length, MOST) - Math.min(elsewhere.length, MOST)} more
+        </p>{/if}
+    </div>
+  {/if}
+</section>
+
+<style>
+  summary {
+    padding: 8px 0;
+    color: var(--copper);
+    cursor: pointer;
+  }
+  ol {
+    list-style: none;
+    display: grid;
+    gap: 4px;
+  }
+  button {
+    border: 1px solid var(--line);
+    background: var(--ground);
+    padding: 4px 8px;
+    cursor: pointer;
+    color: var(--copper);
+  }
+  .moved {
+    margin-top: 12px;
+    border-left: 3px solid var(--line);
+    padding-left: 10px;
+  }
+</style>

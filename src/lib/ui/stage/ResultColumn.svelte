@@ -1,0 +1,148 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import type { StageSum } from '../../../core/board/evaluate.ts';
+  import type { OutcomeDef } from '../../../core/kinds/contract.ts';
+  import { marginText } from '../../../core/files/report.ts';
+  import Quantity from '../atoms/Quantity.svelte';
+  import StatusMark from '../atoms/StatusMark.svelte';
+  import MarginBar from '../board/MarginBar.svelte';
+
+  let { stage, waived }: { stage: StageSum; waived: (check: string) => boolean } = $props();
+  let target = $derived(page.url.hash.slice(1));
+  let judged = $derived(new Set(stage.checks.map((c) => (stage.kind.checks as Record<string, { value: unknown }>)[c.id]!.value)));
+  let others = $derived(
+    Object.entries(stage.kind.outcomes as Record<string, OutcomeDef>)
+      .filter(([name]) => !judged.has(name))
+      .map(([name, def]) => ({ name, def, spread: stage.judged.out(name) }))
+      .filter((o) => o.spread.nominal !== null || o.spread.absent?.sort !== 'none'),
+  );
+  let helps = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
+</script>
+
+<section>
+  <h2>Result</h2>
+  <ul class="checks">
+    {#each stage.checks as c (c.id)}
+      <li class={c.status} class:target={c.id === target} id={c.id}>
+        <StatusMark status={c.status} />
+        <span class="title"
+          >{c.title}{#if waived(c.id)}<span class="soft small"> waived</span>{/if}</span
+        >
+        <span class="val"><Quantity value={c.spread.nominal} unit={c.unit} /></span>
+        <span class="ends small soft num"
+          >{#if c.spread.low !== null && c.spread.high !== null && c.spread.low !== c.spread.high}<Quantity value={c.spread.low} unit={c.unit} digits={3} /> … <Quantity
+              value={c.spread.high}
+              unit={c.unit}
+              digits={3}
+            />{/if}</span
+        >
+        <MarginBar check={c} width={130} />
+        <span class="margin num">{marginText(c)}</span>
+        <span class="limit small soft" title={c.from}>
+          {#if c.window}<Quantity value={c.window.target} unit={c.unit} digits={3} /> ±&#8239;<Quantity value={c.window.band} unit={c.unit} digits={2} />
+          {:else if c.limit !== null}{c.sense === 'atLeast' ? '≥' : '≤'}&#8239;<Quantity value={c.limit} unit={c.unit} digits={3} />{:else}limit not known{/if}
+        </span>
+      </li>
+    {/each}
+  </ul>
+  {#each helps as c (c.id)}
+    <p class="help {c.status} {c.severity}">
+      <b>{c.title}.</b>
+      {c.reason ? `${c.reason[0]?.toUpperCase()}${c.reason.slice(1)}. ` : ''}{c.help} <span class="soft small">Limit: {c.from}.</span>
+    </p>
+  {/each}
+  {#if others.length}
+    <ul class="others">
+      {#each others as o (o.name)}
+        <li>
+          <span title={o.def.doc}>{o.def.title}</span>
+          <Quantity value={o.spread.nominal} unit={o.def.unit} />
+          <span class="small soft"
+            >{#if o.spread.nominal === null}{o.spread.absent?.reason}{:else if o.spread.low !== null && o.spread.low !== o.spread.high}<Quantity
+                value={o.spread.low}
+                unit={o.def.unit}
+                digits={3}
+              /> … <Quantity value={o.spread.high} unit={o.def.unit} digits={3} />{:else if o.spread.absent}{o.spread.absent.reason}{/if}</span
+          >
+        </li>
+      {/each}
+    </ul>
+  {/if}
+</section>
+
+<style>
+  ul {
+    list-style: none;
+  }
+  .checks li {
+    display: grid;
+    grid-template-columns: 14px minmax(96px, 1fr) 84px 128px 130px 64px 92px;
+    gap: 8px;
+    align-items: center;
+    min-height: 34px;
+    border-bottom: 1px solid var(--line);
+    scroll-margin-top: 20px;
+  }
+  .target {
+    background: var(--wash);
+  }
+  .title {
+    line-height: 1.15;
+  }
+  .val {
+    font-weight: 500;
+  }
+  .margin {
+    text-align: right;
+    white-space: nowrap;
+    font-weight: 500;
+  }
+  .fail .margin {
+    color: var(--fail);
+  }
+  .tight .margin {
+    color: var(--tight-text);
+  }
+  .limit,
+  .ends {
+    white-space: nowrap;
+  }
+  .help {
+    border-left: 3px solid var(--copper);
+    padding: 2px 0 2px 10px;
+    margin-top: 10px;
+    max-width: 80ch;
+  }
+  .help.fail.must {
+    border-color: var(--fail);
+  }
+  .others {
+    columns: 2;
+    column-gap: 24px;
+    margin-top: 12px;
+    font-size: 0.93rem;
+  }
+  .others li {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 8px;
+    break-inside: avoid;
+    padding: 3px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .others li span:first-child {
+    flex: 1 1 120px;
+  }
+  @media (max-width: 1100px) {
+    .checks li {
+      grid-template-columns: 14px minmax(80px, 1fr) auto 130px auto;
+    }
+    .ends,
+    .limit {
+      display: none;
+    }
+    .others {
+      columns: 1;
+    }
+  }
+</style>

@@ -1,0 +1,85 @@
+import type { Kind, NumberField } from '../../../core/kinds/contract.ts';
+import type { GivenValue, PartDoc } from '../../../core/board/document.ts';
+import { setGiven, setPart } from '../../../core/board/edit.ts';
+import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
+import type { StageSum } from '../../../core/board/evaluate.ts';
+import { nudge } from '../../../core/quantity/preferred.ts';
+import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
+import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+import { humanise } from '../words.ts';
+
+/** Edits of one stage's givens and parts; each returns what is wrong, or nothing. */
+export class StageEditor {
+  constructor(
+    private readonly session: () => BoardSession,
+    private readonly stage: () => StageSum,
+  ) {}
+
+  #edit(label: string, doc: Parameters<BoardSession['edit']>[1]): string | undefined {
+    const issues = this.session().edit(`${this.stage().title}: ${label}`, doc);
+    return issues.length ? issues.map((i) => i.message).join(' ') : undefined;
+  }
+
+  setGiven(name: string, value: GivenValue | undefined): string | undefined {
+    return this.#edit(humanise(name), setGiven(this.session().doc, this.stage().id, name, value));
+  }
+
+  /** Changes keys of a part; a value that was sized becomes chosen together with the tolerance it was sized with. */
+  setPart(part: ResolvedPart, change: PartDoc): string | undefined {
+    const before = this.stage().doc.parts?.[part.slot] ?? {};
+    const chosen =
+      'value' in change && change.value !== undefined && change.value !== null && before.tolerance === undefined
+        ? { tolerance: part.tolerance || part.def.tolerance || 0 }
+        : {};
+    const next: PartDoc = { ...before, ...chosen, ...change };
+    for (const key of Object.keys(next)) if (next[key] === undefined) delete next[key];
+    return this.#edit(part.slot, setPart(this.session().doc, this.stage().id, part.slot, next));
+  }
+
+  /** Hands a part back to sizing. */
+  release(part: ResolvedPart): void {
+    const { value: _, ...rest } = this.stage().doc.parts?.[part.slot] ?? {};
+    this.#edit(`size ${part.slot}`, setPart(this.session().doc, this.stage().id, part.slot, rest));
+  }
+
+  /** Takes a part out, where the stage works without it. */
+  unfit(part: ResolvedPart): void {
+    this.#edit(`without ${part.slot}`, setPart(this.session().doc, this.stage().id, part.slot, undefined));
+  }
+
+  nudgePart(part: ResolvedPart, by: 1 | -1): void {
+    if (part.value !== null && part.value > 0) this.setPart(part, { value: nudge(part.value, part.series, by) });
+  }
+
+  nudgeGiven(name: string, field: NumberField, value: Uncertain, by: 1 | -1): void {
+    const now = nominalOf(value);
+    const next = field.integer ? now + by : now > 0 ? nudge(now, 'E24', by) : now + by;
+    if (typeof value === 'number') this.setGiven(name, next);
+    else if ('tolerance' in value) this.setGiven(name, { nominal: next, tolerance: value.tolerance });
+    else this.setGiven(name, { nominal: next, low: value.low + next - now, high: value.high + next - now });
+  }
+
+  /** Takes one of the combinations that sizing offers. */
+  take(offer: StageSum['offers'][number], parts: readonly ResolvedPart[]): void {
+    let doc = this.session().doc;
+    for (const [slot, value] of Object.entries(offer.values)) {
+      const part = parts.find((p) => p.slot === slot)!;
+      const join = offer.join?.[slot];
+      doc = setPart(doc, this.stage().id, slot, {
+        tolerance: part.tolerance || part.def.tolerance || 0,
+        ...this.stage().doc.parts?.[slot],
+        value,
+        ...(join ? { join } : {}),
+      });
+    }
+    this.#edit(Object.keys(offer.values).join(' and '), doc);
+  }
+}
+
+/** Givens in three groups: what links bring, what was entered, and what stands at its default. The first of a kind always show. */
+export function givenGroups(kind: Kind, stage: StageSum, most: number): { shown: string[]; rest: string[] } {
+  const names = Object.keys(kind.given).filter((n) => n !== 'ambient');
+  const matter = (n: string) => stage.links.has(n) || stage.doc.given?.[n] !== undefined;
+  const first = names.filter((n, i) => matter(n) || i < most);
+  return { shown: first, rest: names.filter((n) => !first.includes(n)) };
+}

@@ -1,0 +1,7 @@
+<script lang="ts">
+  import '$lib/ui/app.css';
+
+  let { children } = $props();
+</script>
+
+{@render children()}

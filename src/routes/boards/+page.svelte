@@ -1,0 +1,119 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import Plus from '@lucide/svelte/icons/plus';
+  import Button from '$lib/ui/atoms/Button.svelte';
+  import Problem from '$lib/ui/atoms/Problem.svelte';
+  import BoardCard from '$lib/ui/board/BoardCard.svelte';
+  import TopBar from '$lib/ui/TopBar.svelte';
+
+  let { data, form } = $props();
+</script>
+
+<svelte:head><title>Shelf of boards · Spark Sum</title></svelte:head>
+<TopBar />
+<main>
+  <div class="head">
+    <h1>{data.archived ? 'Archived boards' : 'Shelf of boards'}</h1>
+    <div class="actions">
+      {#if data.archived}<a href="/boards">back to the shelf</a>{:else if data.others}<a href="/boards?archived">{data.others} archived</a>{/if}
+      <form method="POST" action="?/import" enctype="multipart/form-data" use:enhance>
+        <label class="file"
+          >Import a board file<input
+            class="sr"
+            type="file"
+            name="file"
+            accept=".json,application/json"
+            onchange={(e) => e.currentTarget.form?.requestSubmit()}
+          /></label
+        >
+        <noscript><button>Import</button></noscript>
+      </form>
+      <a class="new" href="/boards/new"><Plus size={16} /> New board</a>
+    </div>
+  </div>
+  <Problem text={form?.form === 'import' ? form.message : undefined} />
+  {#if data.boards.length === 0}
+    <div class="empty">
+      <p>
+        {data.archived ? 'Nothing is archived.' : 'No boards yet. A board begins with its brief: what it is for, where it will live, how many you will build.'}
+      </p>
+      {#if !data.archived}<a class="new" href="/boards/new"><Plus size={16} /> Begin a board</a>{/if}
+    </div>
+  {:else}
+    <ul>
+      {#each data.boards as board (board.id)}
+        <li><BoardCard {board} archived={data.archived} /></li>
+      {/each}
+    </ul>
+  {/if}
+  {#if !data.archived && data.boards.length > 0}
+    <p class="soft small foot">
+      Everything is computed on this machine. Cautions and margins help you decide; local codes and licensed practitioners have the last word where a board can
+      hurt someone.
+    </p>
+  {/if}
+</main>
+
+<style>
+  main {
+    max-width: 1080px;
+    margin: 0 auto;
+    padding: 28px 20px;
+    display: grid;
+    gap: 20px;
+  }
+  .head,
+  .actions {
+    display: flex;
+    align-items: center;
+    gap: 20px;
+    flex-wrap: wrap;
+  }
+  .actions {
+    margin-left: auto;
+  }
+  ul {
+    list-style: none;
+    border-top: 1px solid var(--ink);
+  }
+  .new,
+  .file {
+    display: inline-flex;
+    align-items: center;
+    gap: 6px;
+    min-height: 36px;
+    padding: 4px 14px;
+    border: 1px solid var(--ink);
+    border-radius: 2px;
+    font-weight: 500;
+    text-decoration: none;
+    cursor: pointer;
+  }
+  .new {
+    background: var(--ink);
+    color: var(--ground);
+  }
+  .file:focus-within {
+    outline: 2px solid var(--copper);
+    outline-offset: 2px;
+  }
+  .file:hover,
+  .new:hover {
+    border-color: var(--copper);
+  }
+  .new:hover {
+    background: var(--copper);
+    color: var(--on-copper);
+  }
+  .empty {
+    display: grid;
+    gap: 16px;
+    justify-items: start;
+    border-top: 1px solid var(--ink);
+    padding: 40px 0;
+    max-width: 56ch;
+  }
+  .foot {
+    max-width: 80ch;
+  }
+</style>

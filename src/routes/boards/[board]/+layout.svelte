@@ -1,0 +1,35 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { beforeNavigate } from '$app/navigation';
+  import { BoardSession, provideBoard } from '$lib/state/board-session.svelte.ts';
+  import BoardHead from '$lib/ui/board/BoardHead.svelte';
+  import BoardFoot from '$lib/ui/board/BoardFoot.svelte';
+  import ConflictPanel from '$lib/ui/board/ConflictPanel.svelte';
+  import { provideScale } from '$lib/ui/board/scale.ts';
+
+  let { data, children } = $props();
+  let session = $state.raw(untrack(() => new BoardSession(data.board.id, data.board)));
+  $effect.pre(() => {
+    const { board } = data;
+    if (untrack(() => session.id) !== board.id) session = new BoardSession(board.id, board);
+  });
+  $effect(() => session.join());
+  // A form or a download must see what was typed before it.
+  beforeNavigate(() => void session.settled());
+  provideBoard(() => session);
+  provideScale(() => ({ ambientHigh: session.sum.stages[0]?.judged.env.ambient.high ?? 25, comfort: session.doc.policy?.comfortMargin ?? 0.1 }));
+</script>
+
+<BoardHead {session} revisions={data.revisions} />
+{#if session.conflict}<ConflictPanel {session} />{/if}
+{#if session.state === 'refused'}<p class="refused" role="alert">Not stored: {session.problem}</p>{/if}
+{@render children()}
+<BoardFoot {session} />
+
+<style>
+  .refused {
+    padding: 8px 20px;
+    border-bottom: 1px solid var(--fail);
+    color: var(--fail);
+  }
+</style>

@@ -1,0 +1,73 @@
+<script lang="ts">
+  import { useBoard } from '$lib/state/board-session.svelte.ts';
+  import EmptySum from '$lib/ui/board/EmptySum.svelte';
+  import HeatPanel from '$lib/ui/board/HeatPanel.svelte';
+  import MarginList from '$lib/ui/board/MarginList.svelte';
+  import PowerPanel from '$lib/ui/board/PowerPanel.svelte';
+  import SignalPanel from '$lib/ui/board/SignalPanel.svelte';
+  import StageList from '$lib/ui/board/StageList.svelte';
+
+  const board = useBoard();
+  let session = $derived(board());
+  let sum = $derived(session.sum);
+  let base = $derived(`/boards/${session.id}`);
+</script>
+
+<svelte:head><title>{sum.doc.name} · Spark Sum</title></svelte:head>
+{#if sum.stages.length === 0}
+  <EmptySum {base} purpose={sum.doc.brief?.purpose ?? ''} />
+{:else}
+  <main>
+    <aside class="stages"><StageList {session} {base} /></aside>
+    <div class="middle">
+      <PowerPanel {session} {base} />
+      {#if sum.chains.length}<SignalPanel {sum} {base} />{/if}
+      <HeatPanel {sum} {base} />
+    </div>
+    <aside class="margins" id="margins"><MarginList {sum} {base} /></aside>
+  </main>
+{/if}
+
+<style>
+  main {
+    display: grid;
+    grid-template-columns: 232px minmax(0, 1fr) 296px;
+    min-height: calc(100vh - 88px);
+  }
+  .stages,
+  .margins,
+  .middle {
+    padding: 14px 20px 24px;
+  }
+  .stages {
+    border-right: 1px solid var(--line);
+  }
+  .margins {
+    border-left: 1px solid var(--line);
+    background: var(--wash);
+  }
+  .middle {
+    display: grid;
+    gap: 22px;
+    align-content: start;
+  }
+  @media (max-width: 1000px) {
+    main {
+      grid-template-columns: minmax(0, 1fr) 280px;
+    }
+    .stages {
+      grid-column: 1 / -1;
+      border-right: 0;
+      border-bottom: 1px solid var(--line);
+    }
+  }
+  @media (max-width: 720px) {
+    main {
+      grid-template-columns: 1fr;
+    }
+    .margins {
+      border-left: 0;
+      border-top: 1px solid var(--line);
+    }
+  }
+</style>

@@ -1,0 +1,103 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { addStage } from '../../../../core/board/edit.ts';
+  import type { RailPort, SignalPort } from '../../../../core/kinds/contract.ts';
+  import type { Kind } from '../../../../core/kinds/contract.ts';
+  import { useBoard } from '$lib/state/board-session.svelte.ts';
+  import { findKinds } from '$lib/state/search.ts';
+
+  const board = useBoard();
+  let session = $derived(board());
+  let text = $state('');
+  let found = $derived(findKinds(text));
+  let at = $state(0);
+  let unfed = $derived(session.sum.rails.filter((r) => r.provider === null).map((r) => r.name));
+
+  async function add(kind: Kind): Promise<void> {
+    // A rail that nothing feeds is what a new provider is most likely for.
+    const port = Object.entries(kind.rails as Record<string, RailPort>).find(([, d]) => d.role === 'provides')?.[0];
+    const rail = unfed[0];
+    const { doc, id } = addStage(session.doc, kind.id, port && rail ? { rails: { [port]: rail } } : {});
+    const issues = session.edit(`add ${kind.title}`, doc);
+    if (issues.length === 0) await goto(`/boards/${session.id}/stages/${id}`);
+  }
+  function press(e: KeyboardEvent): void {
+    if (e.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
+    else if (e.key === 'ArrowUp') at = Math.max(at - 1, 0);
+    else if (e.key === 'Enter') {
+      const chosen = found[at];
+      if (chosen) void add(chosen);
+    } else if (e.key === 'Escape') void goto(`/boards/${session.id}`);
+    else return;
+    e.preventDefault();
+  }
+  const ports = (k: Kind) => [
+    ...Object.entries(k.rails as Record<string, RailPort>).map(([, d]) => (d.role === 'provides' ? 'gives a rail' : 'draws from a rail')),
+    ...Object.entries(k.signals as Record<string, SignalPort>).map(([, d]) => (d.role === 'in' ? 'listens to a signal' : 'sends a signal')),
+  ];
+  const focus = (node: HTMLInputElement) => node.focus();
+</script>
+
+<svelte:head><title>Add a stage · {session.doc.name} · Spark Sum</title></svelte:head>
+<main>
+  <h1>Add a stage</h1>
+  <input
+    type="text"
+    aria-label="What should it do?"
+    placeholder="What should it do? quiet 3.3 V, stop aliasing, watch a battery…"
+    bind:value={text}
+    oninput={() => (at = 0)}
+    onkeydown={press}
+    {@attach focus}
+  />
+  {#if unfed.length}<p class="soft">Nothing feeds {unfed.join(', ')} yet: a supply you add now takes {unfed[0]}.</p>{/if}
+  <ul>
+    {#each found as kind, i (kind.id)}
+      <li>
+        <button type="button" class:at={i === at} onclick={() => add(kind)}>
+          <b>{kind.title}</b>
+          <span>{kind.purpose}</span>
+          <span class="small soft">{ports(kind).join(' · ')} · also: {kind.aliases.slice(0, 4).join(', ')}</span>
+        </button>
+      </li>
+    {:else}<li class="soft">Nothing is called that. Try what it does instead: “divide”, “smooth”, “measure”, “feed”.</li>{/each}
+  </ul>
+</main>
+
+<style>
+  main {
+    max-width: 760px;
+    margin: 0 auto;
+    padding: 28px 20px;
+    display: grid;
+    gap: 16px;
+    min-height: calc(100vh - 88px);
+    align-content: start;
+  }
+  input {
+    padding: 10px 12px;
+    font-size: 1.05rem;
+  }
+  ul {
+    list-style: none;
+    border-top: 1px solid var(--line);
+  }
+  button {
+    display: grid;
+    gap: 2px;
+    width: 100%;
+    padding: 10px 8px;
+    border: 0;
+    border-bottom: 1px solid var(--line);
+    background: none;
+    text-align: left;
+    cursor: pointer;
+  }
+  .at,
+  button:hover {
+    background: var(--wash);
+  }
+  b {
+    font-size: 1.05rem;
+  }
+</style>

@@ -1,0 +1,183 @@
+<script lang="ts">
+  import { page } from '$app/state';
+  import { curvesOf } from '../../../../../core/board/curves.ts';
+  import { setStage } from '../../../../../core/board/edit.ts';
+  import { useBoard } from '$lib/state/board-session.svelte.ts';
+  import { isTaken } from '$lib/ui/board/keys.ts';
+  import CurveChart from '$lib/ui/stage/CurveChart.svelte';
+  import Figure from '$lib/ui/stage/Figure.svelte';
+  import GivenColumn from '$lib/ui/stage/GivenColumn.svelte';
+  import PartsColumn from '$lib/ui/stage/PartsColumn.svelte';
+  import ResultColumn from '$lib/ui/stage/ResultColumn.svelte';
+  import StageHead from '$lib/ui/stage/StageHead.svelte';
+  import { StageEditor } from '$lib/ui/stage/stage-editor.ts';
+  import WorkingTab from '$lib/ui/stage/WorkingTab.svelte';
+
+  const board = useBoard();
+  let session = $derived(board());
+  let stage = $derived(session.sum.byId.get(page.params.stage ?? ''));
+  const editor = new StageEditor(
+    () => session,
+    () => stage!,
+  );
+  const TABS = [
+    ['figure', 'Figure', 'f'],
+    ['curves', 'Curves', 'c'],
+    ['working', 'Working', 'w'],
+    ['notes', 'Notes', 'o'],
+  ] as const;
+  let tab: (typeof TABS)[number][0] = $state('figure');
+  let tabs = $derived(TABS.filter(([id]) => id !== 'curves' || stage?.kind.curves));
+  let shown = $derived(tabs.some(([id]) => id === tab) ? tab : 'figure');
+  let findings = $derived(session.sum.findings.filter((f) => f.stage === stage?.id && !f.check));
+  const waived = (check: string) => (session.doc.waivers ?? []).some((w) => w.stage === stage?.id && w.check === check);
+
+  function press(e: KeyboardEvent): void {
+    if (isTaken(e)) return;
+    const known = tabs.find(([, , key]) => key === e.key);
+    if (known) tab = known[0];
+  }
+</script>
+
+<svelte:window onkeydown={press} />
+<svelte:head><title>{stage?.title ?? 'Stage'} · {session.doc.name} · Spark Sum</title></svelte:head>
+{#if stage}
+  {#key stage.id}
+    <StageHead {session} {stage} />
+    {#each findings as f (f.text)}<p class="finding {f.severity}">{f.text}</p>{/each}
+    <main>
+      <GivenColumn {session} {stage} {editor} />
+      <span class="sign" aria-hidden="true">+</span>
+      <PartsColumn {stage} {editor} moved={session.moved} />
+      <span class="sign" aria-hidden="true">=</span>
+      <ResultColumn {stage} {waived} />
+    </main>
+    <div class="tabs" role="tablist">
+      {#each tabs as [id, name] (id)}
+        <button type="button" role="tab" id="tab-{id}" aria-selected={shown === id} aria-controls="panel" onclick={() => (tab = id)}>{name}</button>
+      {/each}
+    </div>
+    <div class="panel" role="tabpanel" id="panel" aria-labelledby="tab-{shown}">
+      {#if shown === 'figure'}
+        <Figure figure={stage.kind.figure(stage.judged as never)} />
+        {#if stage.kind.cautions.length}
+          <aside>
+            <h2>Mind</h2>
+            {#each stage.kind.cautions as c (c)}<p>{c}</p>{/each}{#if stage.kind.schools}<h2>Where people differ</h2>
+              <p>{stage.kind.schools}</p>{/if}
+          </aside>
+        {/if}
+      {:else if shown === 'curves'}
+        {#each curvesOf(stage) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} />{/each}
+      {:else if shown === 'working'}
+        <div class="wide"><WorkingTab steps={stage.kind.working(stage.judged as never)} /></div>
+      {:else}
+        <textarea
+          rows="8"
+          aria-label="Notes"
+          placeholder="Why it is as it is: what was tried, who advised what, what must not be forgotten."
+          maxlength="10000"
+          value={stage.doc.notes ?? ''}
+          onchange={(e) => session.edit(`${stage.title}: notes`, setStage(session.doc, stage.id, { notes: e.currentTarget.value }))}></textarea>
+      {/if}
+    </div>
+  {/key}
+{:else}
+  <div class="gone">
+    <h1>This stage is not on the board</h1>
+    <p>It may have been removed or renamed. <a href="/boards/{session.id}">To the sum sheet</a>, or press u to take a removal back.</p>
+  </div>
+{/if}
+
+<style>
+  main {
+    display: grid;
+    grid-template-columns: minmax(250px, 290px) 18px minmax(235px, 270px) 18px minmax(0, 1fr);
+    gap: 10px;
+    padding: 12px 20px 16px;
+    align-items: start;
+  }
+  .sign {
+    font-size: 1.3rem;
+    font-weight: 600;
+    color: var(--copper);
+    padding-top: 20px;
+    text-align: center;
+  }
+  .finding {
+    padding: 6px 20px;
+    border-left: 4px solid var(--line);
+  }
+  .finding.must {
+    border-color: var(--fail);
+  }
+  .tabs {
+    display: flex;
+    gap: 22px;
+    padding: 0 20px;
+    border-bottom: 1px solid var(--ink);
+  }
+  .tabs button {
+    border: 0;
+    background: none;
+    padding: 8px 0;
+    cursor: pointer;
+    color: var(--soft);
+  }
+  .tabs [aria-selected='true'] {
+    color: var(--ink);
+    font-weight: 600;
+    box-shadow: inset 0 -3px 0 var(--copper);
+  }
+  .panel {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 28px;
+    padding: 16px 20px 32px;
+    min-height: 260px;
+  }
+  .panel textarea {
+    grid-column: 1 / -1;
+    max-width: 90ch;
+  }
+  .wide {
+    grid-column: 1 / -1;
+  }
+  aside {
+    display: grid;
+    gap: 8px;
+    align-content: start;
+    max-width: 60ch;
+  }
+  .gone {
+    padding: 12vh 20px;
+    max-width: 60ch;
+    margin: 0 auto;
+    display: grid;
+    gap: 12px;
+    min-height: 60vh;
+    align-content: start;
+  }
+  @media (max-width: 1000px) {
+    main {
+      grid-template-columns: minmax(0, 1fr) 14px minmax(0, 1fr);
+    }
+    main > :global(section:last-child) {
+      grid-column: 1 / -1;
+    }
+    main > .sign:nth-of-type(2) {
+      display: none;
+    }
+    .panel {
+      grid-template-columns: 1fr;
+    }
+  }
+  @media (max-width: 640px) {
+    main {
+      grid-template-columns: 1fr;
+    }
+    .sign {
+      padding: 0;
+    }
+  }
+</style>
