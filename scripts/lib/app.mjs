@@ -30,7 +30,6 @@ export async function startApp({ build, database, wanted = 4780, log, env = {} }
       SPARK_SUM_PARENT: String(process.pid),
     },
   });
-  child.unref();
   const ended = new Promise((done) => child.on('exit', (code) => done(code ?? 1)));
   let failed = false;
   void ended.then(() => (failed = true));

@@ -27,7 +27,7 @@ export async function buildApp(out) {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   say('building the application…');
   await run('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], {
-    env: { SPARK_SUM_OUT: out },
+    env: out === join(root, 'build') ? {} : { SPARK_SUM_OUT: out },
     quiet: true,
     problem: 'The application could not be built.',
   });

@@ -46,6 +46,7 @@ export function freeId(doc: BoardDoc, wanted: string): string {
     wanted
       .toLowerCase()
       .normalize('NFKD')
+      .replace(/\p{M}/gu, '')
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^[^a-z]+|-+$/g, '')
       .slice(0, 30) || 'stage';

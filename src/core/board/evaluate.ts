@@ -98,7 +98,7 @@ export function evaluateBoard(doc: BoardDoc): Sum {
     chains: chains(wiring),
     power,
     findings,
-    tightest: tightestOf(stages),
+    tightest: tightestOf(stages, doc),
   };
 }
 
@@ -128,8 +128,10 @@ const rank = (c: CheckResult): number => (c.margin !== null ? c.margin : c.statu
 /** Tightest first. */
 export const byMargin = (a: CheckResult, b: CheckResult): number => rank(a) - rank(b);
 
-function tightestOf(stages: readonly StageSum[]): Sum['tightest'] {
-  const all = stages.flatMap((s) => s.checks.filter((c) => c.severity !== 'note').map((check) => ({ stage: s.id, check })));
+/** The margin to look at first: notes and what has been waived with a reason do not count. */
+function tightestOf(stages: readonly StageSum[], doc: BoardDoc): Sum['tightest'] {
+  const waived = (stage: string, check: string) => (doc.waivers ?? []).some((w) => w.stage === stage && w.check === check);
+  const all = stages.flatMap((s) => s.checks.filter((c) => c.severity !== 'note' && !waived(s.id, c.id)).map((check) => ({ stage: s.id, check })));
   return all.sort((a, b) => byMargin(a.check, b.check))[0] ?? null;
 }
 

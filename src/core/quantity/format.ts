@@ -63,10 +63,10 @@ export function formatText(value: number, unit: Unit, digits = 4): string {
  */
 export function entryText(value: Uncertain, unit: Unit): string {
   const one = (v: number) =>
-    formatText(v, unit === 'degC' || unit === 'dB' || unit === 'bit' ? '' : unit, 12)
+    formatText(v, DECIMALS[unit] === undefined ? unit : '', 12)
       .replace('open', '1e12')
       .replace('−', '-');
-  const suffix = unit === 'degC' || unit === 'dB' || unit === 'bit' ? `\u202f${unitInfo(unit).symbol}` : '';
+  const suffix = DECIMALS[unit] !== undefined && unitInfo(unit).symbol !== '' ? `\u202f${unitInfo(unit).symbol}` : '';
   if (typeof value === 'number') return one(value) + suffix;
   if ('tolerance' in value) return `${one(value.nominal)}${suffix} ±${trim(value.tolerance * 100, 12)}\u202f%`;
   return `${one(value.low)} .. ${one(value.nominal)} .. ${one(value.high)}${suffix}`;

@@ -35,7 +35,7 @@ function suffixFactor(suffix: string, id: Unit): number | null {
   if (prefix === undefined) return null;
   const rest = suffix.slice(1).trim();
   // A prefix belongs to the metre in m²: 1 mm² is 1e-6 m² (SI brochure 9th ed. section 3.1).
-  if (rest !== '' && isName(rest)) return id === 'm2' ? prefix * prefix : prefix;
+  if (rest !== '' && (isName(rest) || names.some((n) => n.toLowerCase() === rest.toLowerCase()))) return id === 'm2' ? prefix * prefix : prefix;
   return rest === '' && id !== 'm2' ? prefix : null;
 }
 

@@ -182,8 +182,8 @@ export class BoardSession {
     const { conflicts } = this.conflict!;
     if (choice === 'mine') this.#force = true;
     else {
-      const contested = new Set(conflicts.map((c) => c.path.join('/')));
-      const rest = this.#mine().filter((op) => !contested.has(op.path.join('/')));
+      const contested = conflicts.map((c) => c.path.join('/'));
+      const rest = this.#mine().filter((op) => !contested.includes(op.path.join('/')));
       const applied = applyOps(this.#confirmed, rest);
       this.doc = applied.ok ? applied.doc : this.#confirmed;
     }

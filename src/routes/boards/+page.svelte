@@ -1,7 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import Plus from '@lucide/svelte/icons/plus';
-  import Button from '$lib/ui/atoms/Button.svelte';
   import Problem from '$lib/ui/atoms/Problem.svelte';
   import BoardCard from '$lib/ui/board/BoardCard.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';

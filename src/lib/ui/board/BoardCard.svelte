@@ -1,7 +1,7 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import type { PageData } from '../../../routes/boards/$types';
-  import { marginText } from '../../../core/files/report.ts';
+  import Margin from '../atoms/Margin.svelte';
   import StatusMark from '../atoms/StatusMark.svelte';
   import MarginBar from './MarginBar.svelte';
   import { provideScale } from './scale.ts';
@@ -31,7 +31,7 @@
     <p><StatusMark status={board.stages === 0 ? 'unknown' : board.ready ? 'ok' : board.blocking ? 'fail' : 'tight'} /> {readiness}</p>
     {#if board.tightest}
       <p class="tight"><span class="soft">tightest</span> <b>{board.tightest.check.title}</b>, {board.tightest.stage}</p>
-      <div class="bar"><MarginBar check={board.tightest.check} width={180} /> <span class="num">{marginText(board.tightest.check)}</span></div>
+      <div class="bar"><MarginBar check={board.tightest.check} width={180} /> <Margin check={board.tightest.check} /></div>
     {/if}
   </div>
   <div class="do">

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { gate, letterOf } from '../../../core/gate/gate.ts';
-  import { marginText } from '../../../core/files/report.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import Margin from '../atoms/Margin.svelte';
   import TopBar from '../TopBar.svelte';
 
   let { session, revisions }: { session: BoardSession; revisions: { letter: string }[] } = $props();
@@ -34,7 +34,7 @@
           <a href="{base}/gate">{g.toWaive.length} to mend or waive</a>{/if}
         {#if !g.blocking.length && !g.toWaive.length}<a href="{base}/gate">{g.confirmations.filter((c) => !c.given).length} to confirm</a>{/if}
       {/if}
-      {#if tightest}<span class="soft"> · tightest <b class="num">{marginText(tightest.check)}</b></span>{/if}
+      {#if tightest}<span class="soft"> · tightest <Margin check={tightest.check} /></span>{/if}
     </span>
     <nav aria-label="Board">
       {#each links as [path, name] (path)}

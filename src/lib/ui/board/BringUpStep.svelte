@@ -12,6 +12,10 @@
   let expect = $derived(p.step.expect);
   let out = $derived(p.verdict === 'low' || p.verdict === 'high');
   const ACTS = { fit: 'fit', feed: 'feed', probe: 'probe' } as const;
+  /** The step one is at comes into view by itself. */
+  const show = (node: HTMLElement) => {
+    if (now && number > 1) node.scrollIntoView({ block: 'center' });
+  };
   let place = $derived.by(() => {
     if (!expect || p.reading?.value == null) return null;
     const span = expect.high - expect.low || Math.abs(expect.high) || 1;
@@ -19,7 +23,7 @@
   });
 </script>
 
-<article class:now class:locked={p.locked} class:out>
+<article class:now class:locked={p.locked} class:out class:done={!now && !out && p.reading !== null} {@attach show}>
   <span class="mark"
     >{#if p.verdict === null}<span class="num soft">{number}</span>{:else}<StatusMark status={out ? 'fail' : 'ok'} size={16} />{/if}</span
   >
@@ -99,7 +103,15 @@
     padding: 16px 14px;
   }
   .locked {
-    opacity: 0.6;
+    color: var(--soft);
+  }
+  .done {
+    padding: 6px 0;
+  }
+  .done .body {
+    grid-template-columns: minmax(0, 1fr) auto minmax(200px, auto);
+    align-items: baseline;
+    column-gap: 20px;
   }
   .body {
     display: grid;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
-  import { marginText } from '../../../core/files/report.ts';
+  import Margin from '../atoms/Margin.svelte';
   import StatusMark from '../atoms/StatusMark.svelte';
 
   let { session, onclose }: { session: BoardSession; onclose: () => void } = $props();
@@ -65,7 +65,7 @@
         <button type="button" tabindex="-1" onpointerdown={() => go(e.href)}>
           {#if e.check}<StatusMark status={e.check.status} />{/if}
           <b>{e.title}</b> <span class="soft">{e.more}</span>
-          {#if e.check}<span class="num right">{marginText(e.check)}</span>{/if}
+          {#if e.check}<span class="right"><Margin check={e.check} /></span>{/if}
         </button>
       </li>
     {:else}<li class="soft none">Nothing on this board is called that.</li>{/each}

@@ -67,7 +67,7 @@
     stroke-dasharray: 1.5 2.5;
   }
   .legend {
-    grid-column: 1;
+    margin-top: 4px;
     display: flex;
     gap: 10px;
   }

@@ -38,7 +38,8 @@
     <rect x={x(bar.from)} y={mid - thick / 2} width={Math.max(1, x(bar.to - bar.from))} height={thick} class="mark" />
     {#if bar.whisker && x(bar.whisker[1] - bar.whisker[0]) > 0.7}
       {@const [a, b] = bar.whisker.map(x) as [number, number]}
-      <path d="M{a} {mid}H{b}M{a} {mid - 4}v8M{b} {mid - 4}v8" class="halo" />
+      {@const inside = Math.min(b, x(bar.to))}
+      {#if inside > a}<path d="M{a} {mid}H{inside}" class="halo" />{/if}
       <path d="M{a} {mid}H{b}M{a} {mid - 4}v8M{b} {mid - 4}v8" class="whisker" />
     {/if}
     {#each bar.posts as post (post)}
@@ -76,7 +77,7 @@
   }
   .halo {
     stroke: var(--ground);
-    stroke-width: 3.4;
+    stroke-width: 2.6;
     fill: none;
   }
   .whisker {

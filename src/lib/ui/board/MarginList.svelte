@@ -5,10 +5,15 @@
   let { sum, base }: { sum: Sum; base: string } = $props();
   let stage = $state('');
   let severity = $state('');
-  let all = $derived(sum.stages.flatMap((s) => s.checks.map((check) => ({ check, s }))).sort((a, b) => byMargin(a.check, b.check)));
+  const waived = (stage: string, check: string) => (sum.doc.waivers ?? []).some((w) => w.stage === stage && w.check === check);
+  // What is waived has been decided; it stands after what has not.
+  let all = $derived(
+    sum.stages
+      .flatMap((s) => s.checks.map((check) => ({ check, s })))
+      .sort((a, b) => Number(waived(a.s.id, a.check.id)) - Number(waived(b.s.id, b.check.id)) || byMargin(a.check, b.check)),
+  );
   let shown = $derived(all.filter((m) => (!stage || m.s.id === stage) && (!severity || m.check.severity === severity)));
   let findings = $derived(sum.findings.filter((f) => !f.check));
-  const waived = (stage: string, check: string) => (sum.doc.waivers ?? []).some((w) => w.stage === stage && w.check === check);
   let first = $derived(shown.find((m) => m.check.status === 'fail' && m.check.help));
 </script>
 
@@ -22,7 +27,7 @@
     {#each sum.stages as s (s.id)}<option value={s.id}>{s.title}</option>{/each}
   </select>
   <select bind:value={severity} aria-label="Severity">
-    <option value="">must and should</option>
+    <option value="">any severity</option>
     <option value="must">must</option>
     <option value="should">should</option>
     <option value="note">note</option>

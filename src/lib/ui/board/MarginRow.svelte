@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { CheckResult } from '../../../core/kinds/judge.ts';
-  import { marginText } from '../../../core/files/report.ts';
   import { formatText } from '../../../core/quantity/format.ts';
+  import Margin from '../atoms/Margin.svelte';
   import StatusMark from '../atoms/StatusMark.svelte';
   import MarginBar from './MarginBar.svelte';
 
@@ -14,7 +14,7 @@
     ><b>{check.title}</b>
     {stage}{#if waived}<span class="soft"> · waived</span>{/if}</span
   >
-  <span class="margin num">{marginText(check)}</span>
+  <Margin {check} />
   <span class="bar"><MarginBar {check} {width} /></span>
   <span class="detail small soft">
     {#if check.value !== null && check.limit !== null}
@@ -47,16 +47,6 @@
   }
   b {
     font-weight: 600;
-  }
-  .margin {
-    white-space: nowrap;
-    font-weight: 500;
-  }
-  .fail .margin {
-    color: var(--fail);
-  }
-  .tight .margin {
-    color: var(--tight-text);
   }
   .bar,
   .detail {

@@ -10,7 +10,7 @@
   {#each sum.chains as chain (chain.map((p) => p.stage).join())}
     <h2>Signal · to {chain.at(-1)?.title}</h2>
     <div class="chain">
-      <LevelDiagram {chain} />
+      <div><LevelDiagram {chain} /></div>
       <table>
         <thead><tr><th>after</th><th>level</th><th>noise rms</th><th>ripple</th><th>source</th></tr></thead>
         <tbody>

@@ -16,7 +16,7 @@
     const [copper, soft, line, ink, fail] = ['--copper', '--soft', '--line', '--ink', '--fail'].map(colour) as [string, string, string, string, string];
     const axis = (a: { label: string; unit: never }, log: boolean) => ({
       type: log ? ('logarithmic' as const) : ('linear' as const),
-      title: { display: true, text: a.label, color: soft },
+      title: { display: true, text: a.label, color: soft, font: { family: 'Fira Sans', size: 13 } },
       grid: { color: line },
       border: { color: ink },
       ticks: {

@@ -5,8 +5,9 @@
   import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import GivenRow from './GivenRow.svelte';
+  import LinkedGroup from './LinkedGroup.svelte';
   import LinksBox from './LinksBox.svelte';
-  import { givenGroups, type StageEditor } from './stage-editor.ts';
+  import { givenGroups, linkedGroups, type StageEditor } from './stage-editor.ts';
 
   let { session, stage, editor }: { session: BoardSession; stage: StageSum; editor: StageEditor } = $props();
   const FIRST = 5;
@@ -18,6 +19,7 @@
 <section>
   <h2>Given</h2>
   <LinksBox {session} {stage} />
+  {#each linkedGroups(stage) as group (group.from)}<LinkedGroup {...group} {fields} />{/each}
   {#each groups.shown as name (name)}<GivenRow {name} field={fields[name]!} {stage} {editor} />{/each}
   <p class="ambient">
     <span>ambient</span>

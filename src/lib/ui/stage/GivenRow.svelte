@@ -1,9 +1,9 @@
 <script lang="ts">
   import type { Field } from '../../../core/kinds/contract.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
-  import { entryText, formatText } from '../../../core/quantity/format.ts';
+  import { entryText } from '../../../core/quantity/format.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
-  import { hasSpread, type Uncertain } from '../../../core/quantity/uncertain.ts';
+  import type { Uncertain } from '../../../core/quantity/uncertain.ts';
   import { humanise } from '../words.ts';
   import PointsField from './PointsField.svelte';
   import QuantityField from './QuantityField.svelte';
@@ -11,7 +11,6 @@
 
   let { name, field, stage, editor }: { name: string; field: Field; stage: StageSum; editor: StageEditor } = $props();
   let typed = $derived(stage.doc.given?.[name]);
-  let link = $derived(stage.links.get(name));
   let label = $derived(humanise(name));
   let wrong = $state('');
 
@@ -32,14 +31,7 @@
 <div class="row">
   <span class="label" title={field.doc}>{label}</span>
   <div class="value">
-    {#if link && field.type === 'number'}
-      <span class="num linked"
-        >{hasSpread(link.range)
-          ? `${formatText(link.range.low, field.unit)} … ${formatText(link.range.high, field.unit)}`
-          : formatText(link.range.nominal, field.unit)}</span
-      >
-      <span class="small soft">from {link.from}</span>
-    {:else if field.type === 'number'}
+    {#if field.type === 'number'}
       <QuantityField
         {label}
         unit={field.unit}
@@ -93,10 +85,6 @@
   .value {
     display: grid;
     min-width: 0;
-  }
-  .linked {
-    color: var(--soft);
-    font-size: 0.95em;
   }
   .doc {
     display: none;

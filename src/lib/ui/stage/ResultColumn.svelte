@@ -2,7 +2,7 @@
   import { page } from '$app/state';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { OutcomeDef } from '../../../core/kinds/contract.ts';
-  import { marginText } from '../../../core/files/report.ts';
+  import Margin from '../atoms/Margin.svelte';
   import Quantity from '../atoms/Quantity.svelte';
   import StatusMark from '../atoms/StatusMark.svelte';
   import MarginBar from '../board/MarginBar.svelte';
@@ -37,7 +37,7 @@
             />{/if}</span
         >
         <MarginBar check={c} width={130} />
-        <span class="margin num">{marginText(c)}</span>
+        <span class="margin"><Margin check={c} /></span>
         <span class="limit small soft" title={c.from}>
           {#if c.window}<Quantity value={c.window.target} unit={c.unit} digits={3} /> ±&#8239;<Quantity value={c.window.band} unit={c.unit} digits={2} />
           {:else if c.limit !== null}{c.sense === 'atLeast' ? '≥' : '≤'}&#8239;<Quantity value={c.limit} unit={c.unit} digits={3} />{:else}limit not known{/if}
@@ -94,14 +94,6 @@
   }
   .margin {
     text-align: right;
-    white-space: nowrap;
-    font-weight: 500;
-  }
-  .fail .margin {
-    color: var(--fail);
-  }
-  .tight .margin {
-    color: var(--tight-text);
   }
   .limit,
   .ends {

@@ -3,9 +3,9 @@
   import { removeStage, renameStage, setStage } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { ID } from '../../../core/files/schema.ts';
-  import { marginText } from '../../../core/files/report.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import Margin from '../atoms/Margin.svelte';
   import Button from '../atoms/Button.svelte';
 
   let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
@@ -62,7 +62,7 @@
   <label class="copies"
     >copies <input class="num" type="text" inputmode="numeric" value={stage.copies} onchange={(e) => copies(e.currentTarget.value, e.currentTarget)} /></label
   >
-  {#if stage.tightest}<span class="tightest">tightest here <b class="num {stage.tightest.status}">{marginText(stage.tightest)}</b></span>{/if}
+  {#if stage.tightest}<span class="tightest">tightest here <Margin check={stage.tightest} /></span>{/if}
   <span class="do"><Button look="quiet" onclick={remove}>Remove stage</Button></span>
   {#if wrong}<p class="wrong small" role="alert">{wrong}</p>{/if}
 </div>
@@ -113,12 +113,6 @@
   .copies input {
     width: 6ch;
     padding: 2px 4px;
-  }
-  .fail {
-    color: var(--fail);
-  }
-  .tight {
-    color: var(--tight-text);
   }
   .do {
     margin-left: auto;

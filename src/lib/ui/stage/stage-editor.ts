@@ -3,6 +3,7 @@ import type { GivenValue, PartDoc } from '../../../core/board/document.ts';
 import { setGiven, setPart } from '../../../core/board/edit.ts';
 import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
 import type { StageSum } from '../../../core/board/evaluate.ts';
+import type { Link } from '../../../core/board/node.ts';
 import { nudge } from '../../../core/quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
 import type { BoardSession } from '$lib/state/board-session.svelte.ts';
@@ -76,10 +77,18 @@ export class StageEditor {
   }
 }
 
-/** Givens in three groups: what links bring, what was entered, and what stands at its default. The first of a kind always show. */
+/** What links bring, by where it comes from. */
+export function linkedGroups(stage: StageSum): { from: string; links: { name: string; link: Link }[] }[] {
+  const groups = new Map<string, { name: string; link: Link }[]>();
+  for (const [name, link] of stage.links) {
+    if (name in stage.kind.given) groups.set(link.from, [...(groups.get(link.from) ?? []), { name, link }]);
+  }
+  return [...groups].map(([from, links]) => ({ from, links }));
+}
+
+/** Givens nobody links: what was entered and the first of a kind always show; the rest stands at its default. */
 export function givenGroups(kind: Kind, stage: StageSum, most: number): { shown: string[]; rest: string[] } {
-  const names = Object.keys(kind.given).filter((n) => n !== 'ambient');
-  const matter = (n: string) => stage.links.has(n) || stage.doc.given?.[n] !== undefined;
-  const first = names.filter((n, i) => matter(n) || i < most);
-  return { shown: first, rest: names.filter((n) => !first.includes(n)) };
+  const names = Object.keys(kind.given).filter((n) => n !== 'ambient' && !stage.links.has(n));
+  const shown = names.filter((n, i) => stage.doc.given?.[n] !== undefined || i < most);
+  return { shown, rest: names.filter((n) => !shown.includes(n)) };
 }

@@ -35,8 +35,8 @@ export function size(s: Sizing, { given: g, parts: { C1 } }: Inputs): Offer[] {
       const [tau, zero] = [(rp + C1.esr) * farads, C1.esr * farads];
       const square = tau * tau - 2 * zero * zero;
       const cutoff = square > 0 ? 1 / (2 * Math.PI * Math.sqrt(square)) : Infinity;
-      const leak = (Math.abs(C1.leakageCurrent + g.biasCurrent) * rp) / lsb;
-      const peak = (g.stepVoltage ?? g.fullScale) / (r + g.sourceResistance + C1.esr);
+      const leak = (Math.abs(C1.leakageCurrent + g.biasCurrent) * rp * (1 + s.tolerance('R1'))) / lsb;
+      const peak = (g.stepVoltage ?? g.fullScale) / (r * (1 - s.tolerance('R1')) + g.sourceResistance + C1.esr);
       const breaks = Number(errorLimit !== null && leak > errorLimit) + Number(currentLimit !== null && peak > currentLimit);
       return { r, c, cutoff, breaks, error: Math.abs(cutoff / g.cutoffFrequency - 1), level: Math.abs(Math.log(r / USUAL)) };
     }),

@@ -4,8 +4,6 @@ import { parallel } from '../../../physics/network.ts';
 import { isAbsent } from '../../../math/absent.ts';
 import { q } from '../../words.ts';
 
-const shownOhms = (ohms: number) => (Number.isFinite(ohms) ? ohms : 1e12);
-
 /** From the resistances to noise and settling. */
 export function working(c: Judged): Step[] {
   const { given: g, parts, ambient } = c.x;
@@ -16,11 +14,12 @@ export function working(c: Judged): Step[] {
   const farads = q(C1.value * C1.biasFactor, 'F');
   const tau = q(raw('timeConstant'), 's');
   const esr = q(C1.esr, 'ohm');
+  const open = !Number.isFinite(g.loadResistance);
   const steps: Step[] = [
     {
       title: 'Resistance the capacitor sees',
-      expression: '1/(1/(R1 + Rs) + 1/RL)',
-      values: { R1: q(R1.value, 'ohm'), Rs: q(g.sourceResistance, 'ohm'), RL: q(shownOhms(g.loadResistance), 'ohm') },
+      expression: open ? 'R1 + Rs' : '1/(1/(R1 + Rs) + 1/RL)',
+      values: { R1: q(R1.value, 'ohm'), Rs: q(g.sourceResistance, 'ohm'), ...(open ? {} : { RL: q(g.loadResistance, 'ohm') }) },
       result: { name: 'Rp', ...rp },
       source: 'parallel resistances',
     },

@@ -3,8 +3,6 @@ import type { Judged } from '../../judged.ts';
 import { leg } from '../../../physics/leg.ts';
 import { q } from '../../words.ts';
 
-/** Loads beyond this count as open and would only add digits. */
-const shownOhms = (ohms: number) => (Number.isFinite(ohms) ? ohms : 1e12);
 
 /** From the legs to the noise, each step with the numbers put in. */
 export function working(c: Judged): Step[] {
@@ -28,7 +26,10 @@ export function working(c: Judged): Step[] {
       source: 'series and parallel resistances',
     });
   }
-  const loads = { Rt: rt, R2: r2, RL: q(shownOhms(g.loadResistance), 'ohm') };
+  const open = !Number.isFinite(g.loadResistance);
+  const loads = { Rt: rt, R2: r2, ...(open ? {} : { RL: q(g.loadResistance, 'ohm') }) };
+  // An open load is no term of the sum.
+  const admittance = open ? '(1/Rt + 1/R2)' : '(1/Rt + 1/R2 + 1/RL)';
   steps.push(
     {
       title: 'Top leg with the source',
@@ -39,7 +40,7 @@ export function working(c: Judged): Step[] {
     },
     {
       title: 'Output',
-      expression: '(Vin/Rt - IL)/(1/Rt + 1/R2 + 1/RL)',
+      expression: `(Vin/Rt - IL)/${admittance}`,
       values: { Vin: q(g.inputVoltage, 'V'), IL: q(g.loadCurrent, 'A'), ...loads },
       result: { name: 'Vout', value: raw('outputVoltage'), unit: 'V' },
       outcome: 'outputVoltage',
@@ -47,7 +48,7 @@ export function working(c: Judged): Step[] {
     },
     {
       title: 'Loaded ratio',
-      expression: '1/(1/Rt + 1/R2 + 1/RL)/Rt',
+      expression: `1/${admittance}/Rt`,
       values: loads,
       result: { name: 'k', value: raw('gain'), unit: 'ratio' },
       outcome: 'gain',
@@ -79,7 +80,7 @@ export function working(c: Judged): Step[] {
     },
     {
       title: 'Noise density',
-      expression: 'sqrt(4*1.380649e-23*(T + 273.15)/(1/Rt + 1/R2 + 1/RL))',
+      expression: `sqrt(4*1.380649e-23*(T + 273.15)/${admittance})`,
       values: { T: q(ambient, 'degC'), ...loads },
       result: { name: 'en', value: raw('noiseDensity'), unit: 'V/rtHz' },
       outcome: 'noiseDensity',
@@ -90,7 +91,7 @@ export function working(c: Judged): Step[] {
     steps.push(
       {
         title: 'Time constant',
-        expression: 'C1/(1/Rt + 1/R2 + 1/RL)',
+        expression: `C1/${admittance}`,
         values: { C1: q(parts.C1.value, 'F'), ...loads },
         result: { name: 'tau', value: raw('timeConstant'), unit: 's' },
         outcome: 'timeConstant',

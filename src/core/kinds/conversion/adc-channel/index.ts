@@ -89,7 +89,7 @@ export const adcChannel = defineKind({
       doc: 'empty, or at least two with different readings',
     },
     errorLimit: num('V', 0.01),
-    noiseFreeBits: num('bit', 10, 'wanted', { min: 0 }),
+    noiseFreeBits: num('bit', 10, 'wanted', { min: 0, max: 32 }),
   },
   carried: {
     /** 1: the thermal noise of the source resistance is not in sourceNoise yet; 0: the signal brought it. */

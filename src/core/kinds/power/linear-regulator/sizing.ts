@@ -29,7 +29,9 @@ function adjustPairs(s: Sizing, wanted: number): Offer[] {
   const adjust = s.param('U1.adjustCurrent').nominal;
   const lack = s.param('U1.minimumLoad').high - s.range('loadCurrent').low;
   const highestR1 = lack > 0 ? ref.low / lack / (1 + s.tolerance('R1')) : Infinity;
-  const bottoms = s.candidates('R1', 120, 270);
+  const usual = s.candidates('R1', 120, 270);
+  // Where even 120 Ω cannot carry the least load, R1 goes below its usual range rather than leave that to fail.
+  const bottoms = usual.some((r) => r <= highestR1) ? usual : s.candidates('R1', 20, 270);
   const low = bottoms.filter((r) => r <= highestR1);
   const pairs = (low.length ? low : bottoms).flatMap((R1) =>
     s.candidates('R2', 10, 1e5).map((R2) => ({ R1, R2, out: ref.nominal * (1 + R2 / R1) + adjust * R2, ratio: R2 / R1 })),

@@ -1,0 +1,73 @@
+// Pictures of the main views, made from the demo data of the running application: node scripts/screenshots.mjs [folder]
+import { chromium } from '@playwright/test';
+import { mkdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromiumOptions } from './lib/chromium.mjs';
+import { home, root } from './lib/paths.mjs';
+
+const only = process.argv[3]?.split(',');
+const folder = process.argv[2] ?? join(root, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+const address = process.env.BASE_URL ?? JSON.parse(readFileSync(join(home, 'running.json'), 'utf8')).address;
+const browser = await chromium.launch(await chromiumOptions());
+const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+const page = await context.newPage();
+const noted = [];
+page.on('console', (m) => ['error', 'warning'].includes(m.type()) && noted.push(m.text()));
+page.on('pageerror', (e) => noted.push(String(e)));
+
+await page.goto(address);
+const wanted = (name) => !only || only.includes(name);
+const shot = async (name, options = {}) => {
+  if (!wanted(name)) return;
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(folder, `${name}.png`), ...options });
+};
+await shot('door');
+await page.getByRole('button', { name: 'Enter the demo bench' }).click();
+await page.waitForURL('**/boards');
+await shot('shelf');
+const board = await page.getByRole('link', { name: 'Hive listener', exact: true }).getAttribute('href');
+const open = async (path) => {
+  await page.goto(address + board + path);
+  await page.waitForLoadState('networkidle');
+};
+const views = [
+  ['sum', ''],
+  ['stage-regulator', '/stages/analog-3v3'],
+  ['stage-filter', '/stages/scale-filter', 'c'],
+  ['stage-converter', '/stages/scale-reading'],
+  ['working', '/stages/supply-watch', 'w'],
+  ['add', '/add'],
+  ['brief', '/brief'],
+  ['gate', '/gate'],
+  ['bring-up', '/bring-up'],
+  ['report', '/report'],
+];
+for (const [name, path, key] of views) {
+  if (!wanted(name)) continue;
+  await open(path);
+  if (key) {
+    await page.keyboard.press(key);
+    await page.waitForLoadState('networkidle');
+    await page.getByRole('tabpanel').scrollIntoViewIfNeeded();
+  }
+  await shot(name);
+}
+if (wanted('sum-dark') || wanted('stage-dark')) {
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await open('');
+  await shot('sum-dark');
+  await open('/stages/analog-3v3');
+  await shot('stage-dark');
+  await page.emulateMedia({ colorScheme: 'light' });
+}
+if (only?.includes('narrow')) {
+  await page.setViewportSize({ width: 768, height: 1024 });
+  await open('');
+  await page.screenshot({ path: join(folder, 'narrow-sum.png'), fullPage: true });
+  await open('/stages/scale-filter');
+  await page.screenshot({ path: join(folder, 'narrow-stage.png'), fullPage: true });
+}
+await browser.close();
+for (const line of new Set(noted)) console.log('page said:', line);

@@ -1,0 +1,64 @@
+// npm test: lint, types, unit tests and end-to-end tests in real Chromium against a real, throwaway MariaDB.
+// Runs beside the application: its own build folder, database and port. "npm test -- unit" runs a part.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { npmPackages } from './lib/packages.mjs';
+import { home } from './lib/paths.mjs';
+import { run } from './lib/run.mjs';
+import { say, Stop } from './lib/say.mjs';
+
+const asked = process.argv.slice(2).filter((a) => !a.startsWith('-'));
+const wanted = (part) => asked.length === 0 || asked.includes(part);
+const npx = (args, problem, env = {}) => run('npx', ['--no-install', ...args], { problem, env });
+
+async function endToEnd() {
+  const { debianProgram } = await import('./lib/packages.mjs');
+  const { buildApp } = await import('./lib/build.mjs');
+  const { startDatabase } = await import('./lib/mariadb.mjs');
+  const { startApp } = await import('./lib/app.mjs');
+  await debianProgram('chromium', 'chromium');
+  await debianProgram('mariadbd', 'mariadb-server');
+  const build = join(home, 'test-build');
+  await buildApp(build);
+  const folder = mkdtempSync(join(home, 'test-'));
+  const stops = [];
+  const clean = async () => {
+    for (const stop of stops.splice(0).reverse()) await stop();
+    rmSync(folder, { recursive: true, force: true });
+  };
+  for (const signal of ['SIGINT', 'SIGTERM']) process.once(signal, () => void clean().then(() => process.exit(130)));
+  try {
+    const database = await startDatabase(folder, { wanted: 23_406 });
+    stops.push(database.stop);
+    const app = await startApp({ build, database: database.url, wanted: 24_780, log: join(folder, 'app.log'), env: { ANY_PORT: '1' } });
+    stops.push(app.stop);
+    say(`end-to-end tests at ${app.address}`);
+    const more = process.argv.slice(2).filter((a) => a.startsWith('-'));
+    await npx(['playwright', 'test', ...more], 'End-to-end tests failed.', { BASE_URL: app.address, DATABASE_URL: database.url, SPARK_SUM_TEST_BUILD: build, SPARK_SUM_TEST_FOLDER: folder });
+  } finally {
+    await clean();
+  }
+}
+
+try {
+  await npmPackages();
+  if (wanted('lint')) {
+    say('lint');
+    await npx(['eslint', '.', '--max-warnings', '0'], 'Lint found problems.');
+    await npx(['prettier', '--check', '.', '--log-level', 'warn'], 'Some files are not formatted: npm run format.');
+    await run(process.execPath, ['scripts/check-references.mjs'], { problem: 'References are missing.' });
+  }
+  if (wanted('check')) {
+    say('types');
+    await run('npm', ['run', '--silent', 'check'], { problem: 'Type check failed.' });
+  }
+  if (wanted('unit')) {
+    say('unit tests');
+    await npx(['vitest', 'run'], 'Unit tests failed.');
+  }
+  if (wanted('e2e')) await endToEnd();
+  say('all passed');
+} catch (error) {
+  process.stderr.write(`\n${error instanceof Stop ? error.message : error.stack}\n`);
+  process.exit(1);
+}

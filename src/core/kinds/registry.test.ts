@@ -1,0 +1,137 @@
+import { evaluate } from 'mathjs';
+import { describe, expect, it } from 'vitest';
+import type { BoardDoc } from '../board/document.ts';
+import { curvesOf } from '../board/curves.ts';
+import { evaluateBoard, type StageSum } from '../board/evaluate.ts';
+import { answer } from '../files/answer.ts';
+import { alone } from '../testing/boards.ts';
+import type { CheckDef, Drawn, Field, OutcomeDef, RailPort, SignalPort } from './contract.ts';
+import { KINDS } from './index.ts';
+
+// What must hold of every kind, whichever comes.
+describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
+  const untouched = (): StageSum => alone(id);
+
+  it('untouched, passes its own musts', () => {
+    expect(untouched().checks.filter((c) => c.severity === 'must' && (c.status === 'fail' || c.status === 'unknown'))).toEqual([]);
+  });
+
+  it('answers finite numbers or null with a reason, never NaN', () => {
+    const text = JSON.stringify(answer(evaluateBoard({ format: 'spark-sum/board', version: 1, name: 'x', stages: [{ id: 'it', kind: id }] })));
+    expect(text).not.toMatch(/NaN|Infinity/);
+    const { outcomes } = (JSON.parse(text) as { stages: { it: { outcomes: Record<string, { nominal: number | null; reason?: string }> } } }).stages.it;
+    for (const [name, o] of Object.entries(outcomes)) expect(o.nominal !== null || o.reason, name).toBeTruthy();
+  });
+
+  it('low, nominal and high rise in every outcome', () => {
+    for (const name of Object.keys(kind.outcomes)) {
+      const s = untouched().judged.out(name);
+      if (s.nominal === null || s.low === null || s.high === null) continue;
+      const dust = 1e-9 * Math.abs(s.nominal);
+      expect(s.low, name).toBeLessThanOrEqual(s.nominal + dust);
+      expect(s.high, name).toBeGreaterThanOrEqual(s.nominal - dust);
+    }
+  });
+
+  it('stands every given at the ends of what entry accepts, without NaN and without a crash', () => {
+    for (const [name, field] of Object.entries(kind.given as Record<string, Field>)) {
+      if (field.type !== 'number' || name === 'ambient') continue;
+      const least = field.min ?? (field.above === undefined ? -1e6 : field.above + 1e-12);
+      const most = field.max ?? (field.below === undefined ? 1e9 : field.below - 1e-12);
+      for (const end of [least, most]) {
+        const doc: BoardDoc = { format: 'spark-sum/board', version: 1, name: 'x', stages: [{ id: 'it', kind: id, given: { [name]: field.integer ? Math.round(end) : end } }] };
+        expect(JSON.stringify(answer(evaluateBoard(doc))), `${name} = ${end}`).not.toMatch(/NaN|Infinity/);
+      }
+    }
+  });
+
+  it('every step of the working, evaluated with the numbers shown, gives the result shown', () => {
+    const s = untouched();
+    const steps = kind.working(s.judged as never);
+    expect(steps.length).toBeGreaterThan(1);
+    for (const step of steps) {
+      const scope = Object.fromEntries(Object.entries(step.values).map(([k, v]) => [k, v.value]));
+      const value = evaluate(step.expression, scope) as number;
+      expect(Math.abs(value - step.result.value), `${step.title}: ${step.expression} = ${value}, shown ${step.result.value}`).toBeLessThanOrEqual(1e-9 * Math.abs(step.result.value) + 1e-30);
+      if (step.outcome) expect(step.result.value, step.title).toBeCloseTo(s.judged.nominal(step.outcome)!, 12);
+    }
+  });
+
+  it('checks refer to outcomes that exist, say where the limit comes from, and never speak of unknown', () => {
+    for (const [name, def] of Object.entries(kind.checks as Record<string, CheckDef>)) {
+      if (typeof def.value === 'string') expect(Object.keys(kind.outcomes), name).toContain(def.value);
+      else expect(def.unit, name).toBeDefined();
+      expect(def.from, name).not.toBe('');
+    }
+    const s = untouched();
+    for (const [name, def] of Object.entries(kind.checks as Record<string, CheckDef>)) {
+      if (def.applies && !def.applies(s.judged)) continue;
+      if (def.limit(s.judged) === null) continue;
+      expect(def.help(s.judged), name).not.toMatch(/NaN|Infinity|undefined/);
+      expect(def.help(s.judged).length, name).toBeGreaterThan(10);
+    }
+  });
+
+  it('ports refer to givens, carried fields and outcomes that exist', () => {
+    const fields = [...Object.keys(kind.given), ...Object.keys(kind.carried)];
+    for (const port of Object.values(kind.rails as Record<string, RailPort>)) {
+      expect(fields).toEqual(expect.arrayContaining(Object.values(port.fills)));
+      const outcomes = Object.keys(kind.outcomes);
+      const draws = port.draws === undefined ? [] : typeof port.draws === 'string' ? [port.draws] : Object.values(port.draws);
+      expect(outcomes).toEqual(expect.arrayContaining(draws));
+    }
+    for (const port of Object.values(kind.signals as Record<string, SignalPort>)) {
+      expect(fields).toEqual(expect.arrayContaining([...Object.values(port.fills), ...Object.keys(port.path ?? {})]));
+    }
+  });
+
+  it('its figure keeps every anchor inside, and every fitted part is in it', () => {
+    const s = untouched();
+    const figure = kind.figure(s.judged as never);
+    const points = (d: Drawn): [number, number][] => {
+      if (d.sym === 'wire') return d.points;
+      if (d.sym === 'block') return [d.at, [d.at[0] + d.size[0], d.at[1] + d.size[1]]];
+      if (!('dir' in d)) return [d.at];
+      const [x, y] = d.at;
+      return [d.at, d.dir === 'right' ? [x + 70, y] : d.dir === 'left' ? [x - 70, y] : d.dir === 'down' ? [x, y + 70] : [x, y - 70]];
+    };
+    for (const [x, y] of figure.items.flatMap(points)) {
+      expect(x).toBeGreaterThanOrEqual(0);
+      expect(x).toBeLessThanOrEqual(figure.width);
+      expect(y).toBeGreaterThanOrEqual(0);
+      expect(y).toBeLessThanOrEqual(figure.height);
+    }
+    const drawn = figure.items.flatMap((d) => ('id' in d && d.id ? [d.id] : []));
+    const fitted = s.parts.filter((p) => p.value !== null || p.def.type === 'device').map((p) => p.slot);
+    expect(drawn).toEqual(expect.arrayContaining(fitted));
+  });
+
+  it('its curves lie within their own tolerance band', () => {
+    for (const band of curvesOf(untouched())) {
+      expect(band.x[0]).toBeLessThan(band.x.at(-1)!);
+      band.nominal.forEach((y, i) => {
+        const dust = 1e-9 * Math.abs(y!) + 1e-12;
+        expect(y).toBeGreaterThanOrEqual(band.low[i]! - dust);
+        expect(y).toBeLessThanOrEqual(band.high[i]! + dust);
+      });
+    }
+  });
+
+  it('its bring-up has windows that hold the nominal, unique steps, and plain words', () => {
+    const steps = kind.bringUp(untouched().judged as never);
+    expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
+    for (const step of steps) {
+      expect(step.text).not.toMatch(/unknown|NaN|undefined/);
+      if (!step.expect) continue;
+      expect(step.expect.low).toBeLessThanOrEqual(step.expect.nominal);
+      expect(step.expect.high).toBeGreaterThanOrEqual(step.expect.nominal);
+    }
+  });
+
+  it('names its outcomes for people, and no two alike in one unit', () => {
+    const titles = Object.values(kind.outcomes as Record<string, OutcomeDef>).map((o) => `${o.title} ${o.unit}`);
+    expect(new Set(titles).size).toBe(titles.length);
+    expect(kind.purpose.length).toBeGreaterThan(30);
+    expect(kind.sources.length).toBeGreaterThan(0);
+  });
+});

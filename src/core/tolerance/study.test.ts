@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { impossible } from '../math/absent.ts';
+import { Study, type Input } from './study.ts';
+
+/** A study over plain numbers: `f` reads them from one object. */
+function study(ranges: Record<string, [number, number, number]>, f: (x: Record<string, number>) => Record<string, number | ReturnType<typeof impossible>>, inside: string[] = []) {
+  const x: Record<string, number> = {};
+  const inputs: Input[] = Object.entries(ranges).map(([key, [low, nominal, high]]) => {
+    x[key] = nominal;
+    return { path: key, target: x, key, nominal, low, high };
+  });
+  return { x, study: new Study(inputs, () => f(x) as never, () => ({ inside })) };
+}
+
+describe('extreme values', () => {
+  it('of a divider are those of its worst corners', () => {
+    const { study: s } = study({ r1: [9900, 10_000, 10_100], r2: [990, 1000, 1010], v: [11, 12, 13] }, (x) => ({ out: (x.v! * x.r2!) / (x.r1! + x.r2!) }));
+    const out = s.extreme('out');
+    expect(out.low).toBeCloseTo((11 * 990) / (10_100 + 990), 12);
+    expect(out.high).toBeCloseTo((13 * 1010) / (9900 + 1010), 12);
+  });
+
+  it('equal brute force over all corners for functions monotone in each input', () => {
+    const arb = fc.array(fc.tuple(fc.double({ min: -2, max: 2, noNaN: true }), fc.double({ min: 0, max: 0.4, noNaN: true })), { minLength: 1, maxLength: 6 });
+    fc.assert(
+      fc.property(arb, (terms) => {
+        const ranges = Object.fromEntries(terms.map(([, t], i) => [`x${i}`, [1 - t, 1, 1 + t] as [number, number, number]]));
+        const f = (x: Record<string, number>) => Math.exp(terms.reduce((sum, [k], i) => sum + k * Math.log(x[`x${i}`]!), 0));
+        const corners = Array.from({ length: 2 ** terms.length }, (_, bits) => f(Object.fromEntries(terms.map(([, t], i) => [`x${i}`, bits & (1 << i) ? 1 + t : 1 - t]))));
+        const out = study(ranges, (x) => ({ y: f(x) })).study.extreme('y');
+        expect(out.low! / Math.min(...corners) - 1).toBeCloseTo(0, 9);
+        expect(out.high! / Math.max(...corners) - 1).toBeCloseTo(0, 9);
+      }),
+    );
+  });
+
+  it('flips an input whose effect changes sign away from the nominal', () => {
+    // At the nominal b = 0 the product does not feel a; at its ends it does.
+    const { study: s } = study({ a: [1, 2, 3], b: [-1, 0, 1] }, (x) => ({ y: x.a! * x.b! }));
+    expect(s.extreme('y')).toMatchObject({ low: -3, high: 3 });
+    expect(s.plain('y').high).toBeLessThanOrEqual(3);
+  });
+
+  it('samples the inside where an outcome is not monotone', () => {
+    const f = (x: Record<string, number>) => ({ y: -((x.a! - 0.3) ** 2) });
+    expect(study({ a: [-1, 0, 1] }, f).study.extreme('y').high).toBeLessThan(-1e-3);
+    expect(study({ a: [-1, 0, 1] }, f, ['a']).study.extreme('y').high).toBeCloseTo(0, 6);
+  });
+
+  it('leaves every input at its nominal', () => {
+    const { x, study: s } = study({ a: [1, 2, 3], b: [4, 5, 6] }, (v) => ({ y: v.a! / v.b! }));
+    s.extreme('y');
+    s.rootSumSquare('y');
+    expect(x).toEqual({ a: 2, b: 5 });
+  });
+
+  it('only the end outside a region is null, with its reason', () => {
+    const { study: s } = study({ a: [-1, 2, 3] }, (x) => ({ y: x.a! > 0 ? Math.sqrt(x.a!) : impossible('a is negative') }));
+    expect(s.extreme('y')).toMatchObject({ nominal: Math.SQRT2, low: null, high: Math.sqrt(3), absent: { reason: 'a is negative' } });
+  });
+
+  it('NaN and infinity never leave it', () => {
+    const { study: s } = study({ a: [0, 1, 2] }, (x) => ({ y: 1 / x.a!, z: Math.log(-x.a!) }));
+    expect(s.extreme('y').high).toBeNull();
+    expect(s.extreme('z')).toMatchObject({ nominal: null, low: null, high: null });
+  });
+
+  it('always encloses random samples of a multilinear function', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 7, maxLength: 7 }), fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 3, maxLength: 3 }), (c, at) => {
+        const f = (x: Record<string, number>) => c[0]! + c[1]! * x.a! + c[2]! * x.b! + c[3]! * x.c! + 0.1 * (c[4]! * x.a! * x.b! + c[5]! * x.b! * x.c! + c[6]! * x.a! * x.c!);
+        const out = study({ a: [-1, 0, 1], b: [-1, 0, 1], c: [-1, 0, 1] }, (x) => ({ y: f(x) })).study.extreme('y');
+        const sample = f({ a: 2 * at[0]! - 1, b: 2 * at[1]! - 1, c: 2 * at[2]! - 1 });
+        // A single-flip search may stop at a local corner where cross terms dominate; here they are small.
+        expect(sample).toBeGreaterThanOrEqual(out.low! - 0.45);
+        expect(sample).toBeLessThanOrEqual(out.high! + 0.45);
+      }),
+    );
+  });
+});
+
+describe('root-sum-square', () => {
+  it('of a linear sum is the root of the squared spreads', () => {
+    const { study: s } = study({ a: [-3, 0, 3], b: [-4, 0, 4] }, (x) => ({ y: x.a! + x.b! }));
+    expect(s.rootSumSquare('y')).toEqual({ nominal: 0, low: -5, high: 5 });
+    expect(s.halfSpread('y')).toBe(5);
+  });
+
+  it('never exceeds the extreme value', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0.01, max: 0.3, noNaN: true }), { minLength: 1, maxLength: 5 }), (spreads) => {
+        const ranges = Object.fromEntries(spreads.map((t, i) => [`x${i}`, [1 - t, 1, 1 + t] as [number, number, number]]));
+        const s = study(ranges, (x) => ({ y: Object.values(x).reduce((a, b) => a + b, 0) })).study;
+        const [rss, worst] = [s.rootSumSquare('y'), s.extreme('y')];
+        expect(rss.high! - rss.nominal!).toBeLessThanOrEqual(worst.high! - worst.nominal! + 1e-12);
+      }),
+    );
+  });
+});

@@ -1,0 +1,24 @@
+<script lang="ts">
+  import type { CheckResult } from '../../../core/kinds/judge.ts';
+  import { marginText } from '../../../core/files/report.ts';
+
+  let { check }: { check: CheckResult } = $props();
+  let parts = $derived(marginText(check).split(' '));
+</script>
+
+<span class="margin {check.status}"
+  ><span class="num">{parts[0]}</span>{#if parts[1]}&#8239;{parts[1]}{/if}</span
+>
+
+<style>
+  .margin {
+    white-space: nowrap;
+    font-weight: 500;
+  }
+  .fail {
+    color: var(--fail);
+  }
+  .tight {
+    color: var(--tight-text);
+  }
+</style>
