@@ -33,7 +33,10 @@ export default ts.config(
     rules: {
       'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
       'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'process', 'console', 'setTimeout', 'performance'],
-      'no-restricted-syntax': ['error', { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock: take the time as an argument.' }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock: take the time as an argument.' },
+      ],
     },
   },
 );

@@ -11,5 +11,11 @@ export default defineConfig({
   retries: 0,
   reporter: [['list']],
   outputDir: '.spark-sum/test-results',
-  use: { baseURL: process.env.BASE_URL, viewport: { width: 1280, height: 800 }, launchOptions: await chromiumOptions(), trace: 'retain-on-failure' },
+  use: {
+    actionTimeout: 10_000,
+    baseURL: process.env.BASE_URL,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: await chromiumOptions(),
+    trace: 'retain-on-failure',
+  },
 });

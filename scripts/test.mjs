@@ -34,7 +34,12 @@ async function endToEnd() {
     stops.push(app.stop);
     say(`end-to-end tests at ${app.address}`);
     const more = process.argv.slice(2).filter((a) => a.startsWith('-'));
-    await npx(['playwright', 'test', ...more], 'End-to-end tests failed.', { BASE_URL: app.address, DATABASE_URL: database.url, SPARK_SUM_TEST_BUILD: build, SPARK_SUM_TEST_FOLDER: folder });
+    await npx(['playwright', 'test', ...more], 'End-to-end tests failed.', {
+      BASE_URL: app.address,
+      DATABASE_URL: database.url,
+      SPARK_SUM_TEST_BUILD: build,
+      SPARK_SUM_TEST_FOLDER: folder,
+    });
   } finally {
     await clean();
   }

@@ -9,7 +9,17 @@ const core = join(root, 'src/core');
 const ALLOWED: Record<string, string[]> = { files: ['zod'] };
 
 /** Floors of the core, lowest first: a file imports from its own floor and those below. */
-const FLOORS = [['quantity', 'math'], ['linear'], ['physics', 'parts'], ['circuit', 'tolerance'], ['kinds'], ['board'], ['gate', 'bringup', 'waveform', 'faults'], ['files'], ['testing']];
+const FLOORS = [
+  ['quantity', 'math'],
+  ['linear'],
+  ['physics', 'parts'],
+  ['circuit', 'tolerance'],
+  ['kinds'],
+  ['board'],
+  ['gate', 'bringup', 'waveform', 'faults'],
+  ['files'],
+  ['testing'],
+];
 
 const sources = (folder: string): string[] =>
   readdirSync(folder, { recursive: true, encoding: 'utf8' })

@@ -8,7 +8,13 @@ import { stacks } from './history.ts';
 const board = (stages: StageDoc[]): BoardDoc => ({ format: 'spark-sum/board', version: 1, name: 'bench', stages });
 const three = board([
   { id: 'in', kind: 'dc-input', given: { supplyVoltage: 9 }, rails: { out: 'v9' } },
-  { id: 'reg', kind: 'linear-regulator', given: { outputVoltage: 5, loadCurrent: { nominal: 0.1, low: 0, high: 0.2 } }, parts: { R1: { value: 240, tolerance: 0.01 } }, rails: { in: 'v9', out: 'v5' } },
+  {
+    id: 'reg',
+    kind: 'linear-regulator',
+    given: { outputVoltage: 5, loadCurrent: { nominal: 0.1, low: 0, high: 0.2 } },
+    parts: { R1: { value: 240, tolerance: 0.01 } },
+    rails: { in: 'v9', out: 'v5' },
+  },
   { id: 'load', kind: 'supply-load', copies: 3, rails: { in: 'v5' } },
 ]);
 const applied = (doc: BoardDoc, ops: Op[], force = false): BoardDoc => {
@@ -20,12 +26,22 @@ const applied = (doc: BoardDoc, ops: Op[], force = false): BoardDoc => {
 /** Random documents over a few ids, fields and values, so that pairs share much. */
 const value = fc.oneof(fc.integer({ min: 1, max: 4 }), fc.constant({ nominal: 2, low: 1, high: 3 }), fc.constant({ nominal: 2, tolerance: 0.1 }));
 const record = <T>(keys: string[], v: fc.Arbitrary<T>) => fc.dictionary(fc.constantFrom(...keys), v, { maxKeys: 3 });
-const stage = fc.record({ id: fc.constantFrom('a', 'b', 'c', 'd'), kind: fc.constantFrom('rc-lowpass', 'dc-input'), given: record(['x', 'y', 'z'], value), parts: record(['R1', 'C1'], record(['value', 'esr'], value)) });
+const stage = fc.record({
+  id: fc.constantFrom('a', 'b', 'c', 'd'),
+  kind: fc.constantFrom('rc-lowpass', 'dc-input'),
+  given: record(['x', 'y', 'z'], value),
+  parts: record(['R1', 'C1'], record(['value', 'esr'], value)),
+});
 const documents = fc
   .record({
     name: fc.constantFrom('one', 'two'),
     stages: fc.uniqueArray(stage, { selector: (s) => s.id, maxLength: 4 }),
-    waivers: fc.option(fc.uniqueArray(fc.record({ stage: fc.constantFrom('a', 'b'), check: fc.constantFrom('p', 'q'), reason: fc.string() }), { selector: (w) => w.stage + w.check }), { nil: undefined }),
+    waivers: fc.option(
+      fc.uniqueArray(fc.record({ stage: fc.constantFrom('a', 'b'), check: fc.constantFrom('p', 'q'), reason: fc.string() }), {
+        selector: (w) => w.stage + w.check,
+      }),
+      { nil: undefined },
+    ),
   })
   .map((d) => JSON.parse(JSON.stringify({ format: 'spark-sum/board', version: 1, ...d })) as BoardDoc);
 
@@ -50,7 +66,9 @@ describe('changes as data', () => {
   });
 
   it('a change touches only what changed', () => {
-    expect(difference(three, setGiven(three, 'reg', 'outputVoltage', 3.3))).toEqual([{ path: ['stages', 'reg', 'given', 'outputVoltage'], before: 5, after: 3.3 }]);
+    expect(difference(three, setGiven(three, 'reg', 'outputVoltage', 3.3))).toEqual([
+      { path: ['stages', 'reg', 'given', 'outputVoltage'], before: 5, after: 3.3 },
+    ]);
     // A range is one value.
     const ranged = setGiven(three, 'reg', 'loadCurrent', { nominal: 0.1, low: 0, high: 0.3 });
     expect(difference(three, ranged)).toHaveLength(1);
@@ -106,7 +124,11 @@ describe('two tabs on one board', () => {
 
 describe('undo and redo', () => {
   const log = (...steps: (number | string)[]) =>
-    steps.map((s, i) => ({ version: i + 1, undoes: typeof s === 'string' && s[0] === 'u' ? Number(s.slice(1)) : null, redoes: typeof s === 'string' && s[0] === 'r' ? Number(s.slice(1)) : null }));
+    steps.map((s, i) => ({
+      version: i + 1,
+      undoes: typeof s === 'string' && s[0] === 'u' ? Number(s.slice(1)) : null,
+      redoes: typeof s === 'string' && s[0] === 'r' ? Number(s.slice(1)) : null,
+    }));
 
   it('steps back through changes, newest first', () => {
     expect(stacks(log(1, 2, 3))).toEqual({ undo: [1, 2, 3], redo: [] });

@@ -1,7 +1,21 @@
 import { describe, expect, it } from 'vitest';
 import { checkBoard } from '../files/board-file.ts';
 import type { BoardDoc } from './document.ts';
-import { addStage, choicesFor, freeId, freeRail, moveStage, removeStage, renameRail, renameStage, setConfirmation, setGiven, setRail, setStage, setWaiver } from './edit.ts';
+import {
+  addStage,
+  choicesFor,
+  freeId,
+  freeRail,
+  moveStage,
+  removeStage,
+  renameRail,
+  renameStage,
+  setConfirmation,
+  setGiven,
+  setRail,
+  setStage,
+  setWaiver,
+} from './edit.ts';
 import { evaluateBoard } from './evaluate.ts';
 
 const empty: BoardDoc = { format: 'spark-sum/board', version: 1, name: 'bench', stages: [] };
@@ -19,7 +33,14 @@ function linked(): BoardDoc {
 describe('edits keep a document whole', () => {
   it('every edit leaves a board that is accepted', () => {
     const doc = linked();
-    for (const next of [doc, renameStage(doc, 'voltage-divider', 'watch'), renameRail(doc, 'v12', 'raw'), removeStage(doc, 'dc-input'), moveStage(doc, 'adc-channel', -3), setStage(doc, 'adc-channel', { title: 'x', copies: 4 })]) {
+    for (const next of [
+      doc,
+      renameStage(doc, 'voltage-divider', 'watch'),
+      renameRail(doc, 'v12', 'raw'),
+      removeStage(doc, 'dc-input'),
+      moveStage(doc, 'adc-channel', -3),
+      setStage(doc, 'adc-channel', { title: 'x', copies: 4 }),
+    ]) {
       expect(checkBoard(next)).toMatchObject({ ok: true });
     }
   });
@@ -39,7 +60,9 @@ describe('edits keep a document whole', () => {
   });
 
   it('a removed provider leaves its consumers unfed, and says so', () => {
-    const findings = evaluateBoard(removeStage(linked(), 'dc-input')).findings.filter((f) => f.severity === 'must').map((f) => f.text);
+    const findings = evaluateBoard(removeStage(linked(), 'dc-input'))
+      .findings.filter((f) => f.severity === 'must')
+      .map((f) => f.text);
     expect(findings.filter((t) => /Nothing provides the rail “v12”/.test(t))).toHaveLength(2);
   });
 

@@ -39,7 +39,12 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
       const least = field.min ?? (field.above === undefined ? -1e6 : field.above + 1e-12);
       const most = field.max ?? (field.below === undefined ? 1e9 : field.below - 1e-12);
       for (const end of [least, most]) {
-        const doc: BoardDoc = { format: 'spark-sum/board', version: 1, name: 'x', stages: [{ id: 'it', kind: id, given: { [name]: field.integer ? Math.round(end) : end } }] };
+        const doc: BoardDoc = {
+          format: 'spark-sum/board',
+          version: 1,
+          name: 'x',
+          stages: [{ id: 'it', kind: id, given: { [name]: field.integer ? Math.round(end) : end } }],
+        };
         expect(JSON.stringify(answer(evaluateBoard(doc))), `${name} = ${end}`).not.toMatch(/NaN|Infinity/);
       }
     }
@@ -52,7 +57,9 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
     for (const step of steps) {
       const scope = Object.fromEntries(Object.entries(step.values).map(([k, v]) => [k, v.value]));
       const value = evaluate(step.expression, scope) as number;
-      expect(Math.abs(value - step.result.value), `${step.title}: ${step.expression} = ${value}, shown ${step.result.value}`).toBeLessThanOrEqual(1e-9 * Math.abs(step.result.value) + 1e-30);
+      expect(Math.abs(value - step.result.value), `${step.title}: ${step.expression} = ${value}, shown ${step.result.value}`).toBeLessThanOrEqual(
+        1e-9 * Math.abs(step.result.value) + 1e-30,
+      );
       if (step.outcome) expect(step.result.value, step.title).toBeCloseTo(s.judged.nominal(step.outcome)!, 12);
     }
   });

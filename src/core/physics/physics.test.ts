@@ -56,7 +56,12 @@ describe('cold start', () => {
   const limit = { currentLimit: 2.2, foldbackKnee: 15, foldbackSlope: 0.08, foldbackCurrent: 0.4 };
 
   it('meets the load line: a scan finds the same voltage', () => {
-    for (const [input, wanted, ohms] of [[10, 6.3, 1.3], [30, 12, 2], [40, 24, 9], [12, 5, 100]] as const) {
+    for (const [input, wanted, ohms] of [
+      [10, 6.3, 1.3],
+      [30, 12, 2],
+      [40, 24, 9],
+      [12, 5, 100],
+    ] as const) {
       let scan: number = wanted;
       for (let v = 0; v <= wanted; v += wanted / 20_000) {
         if (v / ohms >= foldingLimit(limit, input - v)) {

@@ -134,12 +134,18 @@ describe('showing', () => {
   const units = (Object.keys(UNITS) as Unit[]).filter((u) => u !== 'm2');
   it('what an entry field shows reads back as the very value', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...units), fc.integer({ min: 1, max: 999_999 }), fc.integer({ min: -11, max: 5 }), fc.boolean(), (unit, mantissa, exponent, negative) => {
-        const value = Number(`${negative ? '-' : ''}${mantissa}e${exponent}`);
-        if (unit === 'ohm' && value >= 1e12) return;
-        const back = parseQuantity(entryText(value, unit), unit);
-        expect(back.ok && Math.abs((back.value as number) - value) <= 1e-11 * Math.abs(value)).toBe(true);
-      }),
+      fc.property(
+        fc.constantFrom(...units),
+        fc.integer({ min: 1, max: 999_999 }),
+        fc.integer({ min: -11, max: 5 }),
+        fc.boolean(),
+        (unit, mantissa, exponent, negative) => {
+          const value = Number(`${negative ? '-' : ''}${mantissa}e${exponent}`);
+          if (unit === 'ohm' && value >= 1e12) return;
+          const back = parseQuantity(entryText(value, unit), unit);
+          expect(back.ok && Math.abs((back.value as number) - value) <= 1e-11 * Math.abs(value)).toBe(true);
+        },
+      ),
       { numRuns: 2000 },
     );
   });
@@ -175,7 +181,13 @@ describe('preferred numbers of IEC 60063', () => {
   });
 
   it('coarse series are part of the finer ones of their kind', () => {
-    for (const [coarse, fine] of [['E3', 'E6'], ['E6', 'E12'], ['E12', 'E24'], ['E48', 'E96'], ['E96', 'E192']] as const) {
+    for (const [coarse, fine] of [
+      ['E3', 'E6'],
+      ['E6', 'E12'],
+      ['E12', 'E24'],
+      ['E48', 'E96'],
+      ['E96', 'E192'],
+    ] as const) {
       const outside = decadeOf(coarse).filter((v) => !decadeOf(fine).includes(v));
       expect(outside.length).toBeLessThanOrEqual(coarse === 'E96' ? 1 : 0);
     }

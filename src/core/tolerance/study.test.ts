@@ -4,13 +4,24 @@ import { impossible } from '../math/absent.ts';
 import { Study, type Input } from './study.ts';
 
 /** A study over plain numbers: `f` reads them from one object. */
-function study(ranges: Record<string, [number, number, number]>, f: (x: Record<string, number>) => Record<string, number | ReturnType<typeof impossible>>, inside: string[] = []) {
+function study(
+  ranges: Record<string, [number, number, number]>,
+  f: (x: Record<string, number>) => Record<string, number | ReturnType<typeof impossible>>,
+  inside: string[] = [],
+) {
   const x: Record<string, number> = {};
   const inputs: Input[] = Object.entries(ranges).map(([key, [low, nominal, high]]) => {
     x[key] = nominal;
     return { path: key, target: x, key, nominal, low, high };
   });
-  return { x, study: new Study(inputs, () => f(x) as never, () => ({ inside })) };
+  return {
+    x,
+    study: new Study(
+      inputs,
+      () => f(x) as never,
+      () => ({ inside }),
+    ),
+  };
 }
 
 describe('extreme values', () => {
@@ -27,7 +38,9 @@ describe('extreme values', () => {
       fc.property(arb, (terms) => {
         const ranges = Object.fromEntries(terms.map(([, t], i) => [`x${i}`, [1 - t, 1, 1 + t] as [number, number, number]]));
         const f = (x: Record<string, number>) => Math.exp(terms.reduce((sum, [k], i) => sum + k * Math.log(x[`x${i}`]!), 0));
-        const corners = Array.from({ length: 2 ** terms.length }, (_, bits) => f(Object.fromEntries(terms.map(([, t], i) => [`x${i}`, bits & (1 << i) ? 1 + t : 1 - t]))));
+        const corners = Array.from({ length: 2 ** terms.length }, (_, bits) =>
+          f(Object.fromEntries(terms.map(([, t], i) => [`x${i}`, bits & (1 << i) ? 1 + t : 1 - t]))),
+        );
         const out = study(ranges, (x) => ({ y: f(x) })).study.extreme('y');
         expect(out.low! / Math.min(...corners) - 1).toBeCloseTo(0, 9);
         expect(out.high! / Math.max(...corners) - 1).toBeCloseTo(0, 9);
@@ -68,14 +81,19 @@ describe('extreme values', () => {
 
   it('always encloses random samples of a multilinear function', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 7, maxLength: 7 }), fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 3, maxLength: 3 }), (c, at) => {
-        const f = (x: Record<string, number>) => c[0]! + c[1]! * x.a! + c[2]! * x.b! + c[3]! * x.c! + 0.1 * (c[4]! * x.a! * x.b! + c[5]! * x.b! * x.c! + c[6]! * x.a! * x.c!);
-        const out = study({ a: [-1, 0, 1], b: [-1, 0, 1], c: [-1, 0, 1] }, (x) => ({ y: f(x) })).study.extreme('y');
-        const sample = f({ a: 2 * at[0]! - 1, b: 2 * at[1]! - 1, c: 2 * at[2]! - 1 });
-        // A single-flip search may stop at a local corner where cross terms dominate; here they are small.
-        expect(sample).toBeGreaterThanOrEqual(out.low! - 0.45);
-        expect(sample).toBeLessThanOrEqual(out.high! + 0.45);
-      }),
+      fc.property(
+        fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 7, maxLength: 7 }),
+        fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 3, maxLength: 3 }),
+        (c, at) => {
+          const f = (x: Record<string, number>) =>
+            c[0]! + c[1]! * x.a! + c[2]! * x.b! + c[3]! * x.c! + 0.1 * (c[4]! * x.a! * x.b! + c[5]! * x.b! * x.c! + c[6]! * x.a! * x.c!);
+          const out = study({ a: [-1, 0, 1], b: [-1, 0, 1], c: [-1, 0, 1] }, (x) => ({ y: f(x) })).study.extreme('y');
+          const sample = f({ a: 2 * at[0]! - 1, b: 2 * at[1]! - 1, c: 2 * at[2]! - 1 });
+          // A single-flip search may stop at a local corner where cross terms dominate; here they are small.
+          expect(sample).toBeGreaterThanOrEqual(out.low! - 0.45);
+          expect(sample).toBeLessThanOrEqual(out.high! + 0.45);
+        },
+      ),
     );
   });
 });

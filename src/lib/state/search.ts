@@ -2,9 +2,16 @@ import MiniSearch from 'minisearch';
 import { KINDS } from '../../core/kinds/index.ts';
 import type { Kind } from '../../core/kinds/contract.ts';
 
-/** Words people use for what a stage does, beyond its own title, aliases and purpose. */
+/** "aliasing" and "alias", "filters" and "filter" are one word to somebody who searches. */
+const stem = (term: string): string =>
+  term
+    .toLowerCase()
+    .replace(/(ing|ers|er|es|s)$/, '')
+    .replace(/s$/, '');
+
 const index = new MiniSearch<{ id: string; title: string; aliases: string; purpose: string }>({
   fields: ['title', 'aliases', 'purpose'],
+  processTerm: stem,
   searchOptions: { boost: { title: 3, aliases: 2 }, prefix: true, fuzzy: 0.2, combineWith: 'OR' },
 });
 index.addAll(KINDS.map((k) => ({ id: k.id, title: k.title, aliases: k.aliases.join(' '), purpose: k.purpose })));

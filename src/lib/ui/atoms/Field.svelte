@@ -4,16 +4,20 @@
   let { label, hint = '', children }: { label: string; hint?: string; children: Snippet } = $props();
 </script>
 
-<label>
-  <span class="label">{label}</span>
-  {@render children()}
+<div class="field">
+  <label>
+    <span class="label">{label}</span>
+    {@render children()}
+  </label>
   {#if hint}<span class="soft small">{hint}</span>{/if}
-</label>
+</div>
 
 <style>
+  .field,
   label {
     display: grid;
     gap: 4px;
+    align-content: start;
   }
   .label {
     font-weight: 500;

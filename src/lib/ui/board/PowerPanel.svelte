@@ -103,7 +103,7 @@
     margin: 2px 0 8px;
   }
   .hot {
-    color: var(--heat);
+    color: var(--heat-text);
   }
   .bad {
     color: var(--fail);

@@ -10,7 +10,7 @@
   import { givenGroups, linkedGroups, type StageEditor } from './stage-editor.ts';
 
   let { session, stage, editor }: { session: BoardSession; stage: StageSum; editor: StageEditor } = $props();
-  const FIRST = 5;
+  const FIRST = 7;
   let groups = $derived(givenGroups(stage.kind, stage, FIRST));
   let fields = $derived(stage.kind.given as Record<string, Field>);
   let ambient = $derived(ambientOf(session.doc));

@@ -36,7 +36,7 @@
               digits={3}
             />{/if}</span
         >
-        <MarginBar check={c} width={130} />
+        <MarginBar check={c} width={124} />
         <span class="margin"><Margin check={c} /></span>
         <span class="limit small soft" title={c.from}>
           {#if c.window}<Quantity value={c.window.target} unit={c.unit} digits={3} /> ±&#8239;<Quantity value={c.window.band} unit={c.unit} digits={2} />
@@ -76,7 +76,7 @@
   }
   .checks li {
     display: grid;
-    grid-template-columns: 14px minmax(96px, 1fr) 84px 128px 130px 64px 92px;
+    grid-template-columns: 14px minmax(86px, 1fr) 80px 118px 124px 56px 88px;
     gap: 8px;
     align-items: center;
     min-height: 34px;

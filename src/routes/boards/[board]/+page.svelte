@@ -18,13 +18,14 @@
   <EmptySum {base} purpose={sum.doc.brief?.purpose ?? ''} />
 {:else}
   <main>
-    <aside class="stages"><StageList {session} {base} /></aside>
+    <h1 class="sr">Sum sheet of {sum.doc.name}</h1>
+    <aside class="stages" aria-label="Stages"><StageList {session} {base} /></aside>
     <div class="middle">
       <PowerPanel {session} {base} />
       {#if sum.chains.length}<SignalPanel {sum} {base} />{/if}
       <HeatPanel {sum} {base} />
     </div>
-    <aside class="margins" id="margins"><MarginList {sum} {base} /></aside>
+    <aside class="margins" id="margins" aria-label="Margins"><MarginList {sum} {base} /></aside>
   </main>
 {/if}
 

@@ -72,7 +72,8 @@ describe('sizing', () => {
     const settling = check(slow, 'settling')!;
     expect(settling.status).toBe('fail');
     const named = Number(/C1 of ([\d.]+)/.exec(settling.help)![1]) * 1e-9;
-    const fixed = (c: number) => check(alone('rc-lowpass', { maximumSettlingTime: 1e-3, cutoffFrequency: 100 }, { R1: { value: 10_000 }, C1: { value: c } }), 'settling')!.status;
+    const fixed = (c: number) =>
+      check(alone('rc-lowpass', { maximumSettlingTime: 1e-3, cutoffFrequency: 100 }, { R1: { value: 10_000 }, C1: { value: c } }), 'settling')!.status;
     expect(fixed(named)).not.toBe('fail');
     expect(fixed(named * 1.25)).toBe('fail');
   });

@@ -20,8 +20,13 @@ describe('joint search', () => {
     const limit = 1e4;
     const all = seriesBetween(series, 100, 1e7);
     let best = Infinity;
-    for (const r1 of all) for (const r2 of all) if (1 / (1 / (r1 * (1 + t)) + 1 / (r2 * (1 + t))) <= limit) best = Math.min(best, score(vin, wanted, load, r1, r2, t));
-    const s = alone('voltage-divider', { inputVoltage: vin, outputVoltage: wanted, loadResistance: Number.isFinite(load) ? load : null }, { R1: { series, tolerance: t }, R2: { series, tolerance: t } });
+    for (const r1 of all)
+      for (const r2 of all) if (1 / (1 / (r1 * (1 + t)) + 1 / (r2 * (1 + t))) <= limit) best = Math.min(best, score(vin, wanted, load, r1, r2, t));
+    const s = alone(
+      'voltage-divider',
+      { inputVoltage: vin, outputVoltage: wanted, loadResistance: Number.isFinite(load) ? load : null },
+      { R1: { series, tolerance: t }, R2: { series, tolerance: t } },
+    );
     const [r1, r2] = ['R1', 'R2'].map((slot) => s.parts.find((p) => p.slot === slot)!.value!) as [number, number];
     expect(score(vin, wanted, load, r1, r2, t)).toBeCloseTo(best, 10);
   });
@@ -54,7 +59,12 @@ describe('joint search', () => {
 });
 
 describe('a loaded divider', () => {
-  const any = fc.record({ r1: fc.double({ min: 100, max: 1e6, noNaN: true }), r2: fc.double({ min: 100, max: 1e6, noNaN: true }), rl: fc.double({ min: 1000, max: 1e9, noNaN: true }), v: fc.double({ min: 5, max: 100, noNaN: true }) });
+  const any = fc.record({
+    r1: fc.double({ min: 100, max: 1e6, noNaN: true }),
+    r2: fc.double({ min: 100, max: 1e6, noNaN: true }),
+    rl: fc.double({ min: 1000, max: 1e9, noNaN: true }),
+    v: fc.double({ min: 5, max: 100, noNaN: true }),
+  });
 
   it('obeys Kirchhoff at the tap and conserves power', () => {
     fc.assert(
@@ -82,7 +92,11 @@ describe('a loaded divider', () => {
   });
 
   it('a bottom resistor that sees more than its rating fails as well as a top one', () => {
-    const s = alone('voltage-divider', { inputVoltage: 200, outputVoltage: 150 }, { R1: { value: 1e6, voltageRating: 75 }, R2: { value: 3e6, voltageRating: 75 } });
+    const s = alone(
+      'voltage-divider',
+      { inputVoltage: 200, outputVoltage: 150 },
+      { R1: { value: 1e6, voltageRating: 75 }, R2: { value: 3e6, voltageRating: 75 } },
+    );
     expect(check(s, 'working-voltage')).toMatchObject({ status: 'fail', limit: 75, value: expect.closeTo(150, 6) });
   });
 });

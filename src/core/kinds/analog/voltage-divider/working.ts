@@ -3,7 +3,6 @@ import type { Judged } from '../../judged.ts';
 import { leg } from '../../../physics/leg.ts';
 import { q } from '../../words.ts';
 
-
 /** From the legs to the noise, each step with the numbers put in. */
 export function working(c: Judged): Step[] {
   const { given: g, parts, ambient } = c.x;

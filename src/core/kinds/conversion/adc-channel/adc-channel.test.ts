@@ -14,7 +14,11 @@ describe('settling of a sampled input', () => {
       sampled = shared * Math.exp(-ta / (r * (c1 + cs)));
       error = sampled * Math.exp(-(1 / rate - ta) / (r * c1));
     }
-    const closed = settling({ converter: 'sar', sourceResistance: 1000, acquisitionTime: ta, sampleRate: rate, kickbackStep: step } as Given, { r1: 100, c1, samplingCapacitor: cs, switchResistance: 1000, reservoir: 0 }, 3.3);
+    const closed = settling(
+      { converter: 'sar', sourceResistance: 1000, acquisitionTime: ta, sampleRate: rate, kickbackStep: step } as Given,
+      { r1: 100, c1, samplingCapacitor: cs, switchResistance: 1000, reservoir: 0 },
+      3.3,
+    );
     expect((closed as number) / sampled).toBeCloseTo(1, 6);
   });
 
@@ -35,15 +39,26 @@ describe('filters of the converter', () => {
   });
 
   it('an average agrees with adding up the samples of a sine', () => {
-    for (const [f, rate, n] of [[50, 1000, 7], [130, 1000, 20], [49, 500, 10]] as const) {
-      const [re, im] = Array.from({ length: n }, (_, i) => (2 * Math.PI * f * i) / rate).reduce(([a, b], p) => [a + Math.cos(p) / n, b + Math.sin(p) / n] as const, [0, 0] as readonly [number, number]);
+    for (const [f, rate, n] of [
+      [50, 1000, 7],
+      [130, 1000, 20],
+      [49, 500, 10],
+    ] as const) {
+      const [re, im] = Array.from({ length: n }, (_, i) => (2 * Math.PI * f * i) / rate).reduce(
+        ([a, b], p) => [a + Math.cos(p) / n, b + Math.sin(p) / n] as const,
+        [0, 0] as readonly [number, number],
+      );
       expect(averageRejection(f, rate, n)).toBeCloseTo(-20 * Math.log10(Math.hypot(re, im)), 9);
     }
   });
 
   it('a rate with a tolerance finds the worst of its inside, not of its ends', () => {
     // 20 readings at 1 kHz null 50 Hz; at ±5 % both ends reject more than the lobe between a null and its neighbour.
-    const s = alone('adc-channel', { sampleRate: { nominal: 1000, tolerance: 0.6 }, averages: 20, interferenceFrequency: 50 }, { R1: { value: 0 }, C1: { value: 0 } });
+    const s = alone(
+      'adc-channel',
+      { sampleRate: { nominal: 1000, tolerance: 0.6 }, averages: 20, interferenceFrequency: 50 },
+      { R1: { value: 0 }, C1: { value: 0 } },
+    );
     let worst = Infinity;
     for (let rate = 400; rate <= 1600; rate += 0.05) worst = Math.min(worst, averageRejection(50, rate, 20));
     expect(ends(s, 'interferenceRejection').low! - worst).toBeLessThan(0.05);
@@ -52,7 +67,10 @@ describe('filters of the converter', () => {
 
 describe('calibration', () => {
   it('through two points is the line through them', () => {
-    const fit = fitLine([{ reference: 1, reading: 1.01 }, { reference: 3, reading: 3.05 }]);
+    const fit = fitLine([
+      { reference: 1, reading: 1.01 },
+      { reference: 3, reading: 3.05 },
+    ]);
     expect(fit.gain).toBeCloseTo(2 / 2.04, 12);
     expect(fit.gain * 1.01 + fit.offset).toBeCloseTo(1, 12);
     expect(fit.residual).toBeNull();
@@ -81,13 +99,23 @@ describe('calibration', () => {
     const given = { measuredVoltage: 2, referenceTolerance: 0.01, gainError: 0.01, offsetVoltage: 0.01, sourceResistance: 1000, inputResistance: 1e6 };
     const more = { conditions: { ambient: 25 } };
     const left = nominal(alone('adc-channel', { ...given, calibration: 'two-point' }, {}, more), 'errorCalibrated');
-    const ideal = nominal(alone('adc-channel', { measuredVoltage: 2, referenceTolerance: 0, gainError: 0, offsetVoltage: 0, sourceResistance: 1000 }, {}, more), 'errorExtreme');
+    const ideal = nominal(
+      alone('adc-channel', { measuredVoltage: 2, referenceTolerance: 0, gainError: 0, offsetVoltage: 0, sourceResistance: 1000 }, {}, more),
+      'errorExtreme',
+    );
     expect(left).toBeCloseTo(ideal, 9);
   });
 
   it.each([
     ['one point', [{ reference: 1, reading: 1 }], 'stages[0].given.calibrationPoints'],
-    ['equal readings', [{ reference: 1, reading: 2 }, { reference: 2, reading: 2 }], 'stages[0].given.calibrationPoints'],
+    [
+      'equal readings',
+      [
+        { reference: 1, reading: 2 },
+        { reference: 2, reading: 2 },
+      ],
+      'stages[0].given.calibrationPoints',
+    ],
     ['a missing reading', [{ reference: 1 }], 'stages[0].given.calibrationPoints[0].reading'],
     ['an unknown column', [{ reference: 1, reading: 1, colour: 2 }], 'stages[0].given.calibrationPoints[0].colour'],
     ['text', [{ reference: 'x', reading: 1 }], 'stages[0].given.calibrationPoints[0].reference'],

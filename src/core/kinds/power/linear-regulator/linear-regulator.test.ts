@@ -8,7 +8,17 @@ describe('output and heat', () => {
   it('is energy balanced: input power is output power, heat of the device and of the divider', () => {
     const s = regulator({ inputVoltage: 12, loadCurrent: 0.3 });
     const [vin, vout] = [12, nominal(s, 'outputVoltage')];
-    const heat = s.kind.heat!(s.judged.x as never, { outputVoltage: vout, outputCurrent: nominal(s, 'outputCurrent'), inputCurrent: nominal(s, 'inputCurrent'), dividerCurrent: nominal(s, 'dividerCurrent') }, 'peak', 1);
+    const heat = s.kind.heat!(
+      s.judged.x as never,
+      {
+        outputVoltage: vout,
+        outputCurrent: nominal(s, 'outputCurrent'),
+        inputCurrent: nominal(s, 'inputCurrent'),
+        dividerCurrent: nominal(s, 'dividerCurrent'),
+      },
+      'peak',
+      1,
+    );
     const all = Object.values(heat).reduce((a, b) => a + b, 0);
     expect(vin * nominal(s, 'inputCurrent')).toBeCloseTo(vout * 0.3 + all, 9);
   });

@@ -3,20 +3,35 @@ import { describe, expect, it } from 'vitest';
 import { alone, check, ends, nominal, sumOf } from '../../../testing/boards.ts';
 import { drawn, supportedCopies, type Wiring } from './wiring.ts';
 
-const wiring = (w: Partial<Wiring>): Wiring => ({ loadKind: 'constant-current', ratedVoltage: 5, wiringResistance: 0.1, branchResistance: 0.2, copies: 3, ...w });
-const load = (given: object, copies = 1, states: { id: 'asleep' | 'typical'; share: number }[] = []) => sumOf([{ id: 'it', kind: 'supply-load', copies, given: given as never }], { states }).byId.get('it')!;
+const wiring = (w: Partial<Wiring>): Wiring => ({
+  loadKind: 'constant-current',
+  ratedVoltage: 5,
+  wiringResistance: 0.1,
+  branchResistance: 0.2,
+  copies: 3,
+  ...w,
+});
+const load = (given: object, copies = 1, states: { id: 'asleep' | 'typical'; share: number }[] = []) =>
+  sumOf([{ id: 'it', kind: 'supply-load', copies, given: given as never }], { states }).byId.get('it')!;
 
 describe('a load behind its wiring', () => {
   it('obeys Ohm and its own kind', () => {
     fc.assert(
-      fc.property(fc.constantFrom<Wiring['loadKind']>('constant-current', 'constant-power', 'resistive'), fc.double({ min: 0.01, max: 0.5, noNaN: true }), fc.double({ min: 4, max: 12, noNaN: true }), (loadKind, i, volts) => {
-        const w = wiring({ loadKind });
-        const d = drawn(w, i, volts);
-        if (!d) return;
-        expect(d.voltage).toBeCloseTo(volts - (0.2 + 3 * 0.1) * d.current, 9);
-        const law = { 'constant-current': d.current / i, resistive: d.voltage / d.current / (5 / i), 'constant-power': (d.voltage * d.current) / (5 * i) }[loadKind];
-        expect(law).toBeCloseTo(1, 9);
-      }),
+      fc.property(
+        fc.constantFrom<Wiring['loadKind']>('constant-current', 'constant-power', 'resistive'),
+        fc.double({ min: 0.01, max: 0.5, noNaN: true }),
+        fc.double({ min: 4, max: 12, noNaN: true }),
+        (loadKind, i, volts) => {
+          const w = wiring({ loadKind });
+          const d = drawn(w, i, volts);
+          if (!d) return;
+          expect(d.voltage).toBeCloseTo(volts - (0.2 + 3 * 0.1) * d.current, 9);
+          const law = { 'constant-current': d.current / i, resistive: d.voltage / d.current / (5 / i), 'constant-power': (d.voltage * d.current) / (5 * i) }[
+            loadKind
+          ];
+          expect(law).toBeCloseTo(1, 9);
+        },
+      ),
     );
   });
 
@@ -44,7 +59,10 @@ describe('a load behind its wiring', () => {
   });
 
   it('averages by the shares of time', () => {
-    const s = load({ asleepCurrent: 0.001, typicalCurrent: 0.1 }, 2, [{ id: 'asleep', share: 0.9 }, { id: 'typical', share: 0.1 }]);
+    const s = load({ asleepCurrent: 0.001, typicalCurrent: 0.1 }, 2, [
+      { id: 'asleep', share: 0.9 },
+      { id: 'typical', share: 0.1 },
+    ]);
     expect(nominal(s, 'averageCurrent')).toBeCloseTo(2 * (0.9 * 0.001 + 0.1 * 0.1), 12);
   });
 

@@ -43,56 +43,59 @@
 <svelte:head><title>{stage?.title ?? 'Stage'} · {session.doc.name} · Spark Sum</title></svelte:head>
 {#if stage}
   {#key stage.id}
-    <StageHead {session} {stage} />
-    {#each findings as f (f.text)}<p class="finding {f.severity}">{f.text}</p>{/each}
     <main>
-      <GivenColumn {session} {stage} {editor} />
-      <span class="sign" aria-hidden="true">+</span>
-      <PartsColumn {stage} {editor} moved={session.moved} />
-      <span class="sign" aria-hidden="true">=</span>
-      <ResultColumn {stage} {waived} />
-    </main>
-    <div class="tabs" role="tablist">
-      {#each tabs as [id, name] (id)}
-        <button type="button" role="tab" id="tab-{id}" aria-selected={shown === id} aria-controls="panel" onclick={() => (tab = id)}>{name}</button>
-      {/each}
-    </div>
-    <div class="panel" role="tabpanel" id="panel" aria-labelledby="tab-{shown}">
-      {#if shown === 'figure'}
-        <Figure figure={stage.kind.figure(stage.judged as never)} />
-        {#if stage.kind.cautions.length}
-          <aside>
-            <h2>Mind</h2>
-            {#each stage.kind.cautions as c (c)}<p>{c}</p>{/each}{#if stage.kind.schools}<h2>Where people differ</h2>
-              <p>{stage.kind.schools}</p>{/if}
-          </aside>
+      <h1 class="sr">{stage.title}</h1>
+      <StageHead {session} {stage} />
+      {#each findings as f (f.text)}<p class="finding {f.severity}">{f.text}</p>{/each}
+      <div class="columns">
+        <GivenColumn {session} {stage} {editor} />
+        <span class="sign" aria-hidden="true">+</span>
+        <PartsColumn {stage} {editor} moved={session.moved} />
+        <span class="sign" aria-hidden="true">=</span>
+        <ResultColumn {stage} {waived} />
+      </div>
+      <div class="tabs" role="tablist">
+        {#each tabs as [id, name] (id)}
+          <button type="button" role="tab" id="tab-{id}" aria-selected={shown === id} aria-controls="panel" onclick={() => (tab = id)}>{name}</button>
+        {/each}
+      </div>
+      <div class="panel" role="tabpanel" id="panel" aria-labelledby="tab-{shown}">
+        {#if shown === 'figure'}
+          <Figure figure={stage.kind.figure(stage.judged as never)} />
+          {#if stage.kind.cautions.length}
+            <aside>
+              <h2>Mind</h2>
+              {#each stage.kind.cautions as c (c)}<p>{c}</p>{/each}{#if stage.kind.schools}<h2>Where people differ</h2>
+                <p>{stage.kind.schools}</p>{/if}
+            </aside>
+          {/if}
+        {:else if shown === 'curves'}
+          {#each curvesOf(stage) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} />{/each}
+        {:else if shown === 'working'}
+          <div class="wide"><WorkingTab steps={stage.kind.working(stage.judged as never)} /></div>
+        {:else}
+          <textarea
+            rows="8"
+            aria-label="Notes"
+            placeholder="Why it is as it is: what was tried, who advised what, what must not be forgotten."
+            maxlength="10000"
+            value={stage.doc.notes ?? ''}
+            onchange={(e) => session.edit(`${stage.title}: notes`, setStage(session.doc, stage.id, { notes: e.currentTarget.value }))}></textarea>
         {/if}
-      {:else if shown === 'curves'}
-        {#each curvesOf(stage) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} />{/each}
-      {:else if shown === 'working'}
-        <div class="wide"><WorkingTab steps={stage.kind.working(stage.judged as never)} /></div>
-      {:else}
-        <textarea
-          rows="8"
-          aria-label="Notes"
-          placeholder="Why it is as it is: what was tried, who advised what, what must not be forgotten."
-          maxlength="10000"
-          value={stage.doc.notes ?? ''}
-          onchange={(e) => session.edit(`${stage.title}: notes`, setStage(session.doc, stage.id, { notes: e.currentTarget.value }))}></textarea>
-      {/if}
-    </div>
+      </div>
+    </main>
   {/key}
 {:else}
-  <div class="gone">
+  <main class="gone">
     <h1>This stage is not on the board</h1>
     <p>It may have been removed or renamed. <a href="/boards/{session.id}">To the sum sheet</a>, or press u to take a removal back.</p>
-  </div>
+  </main>
 {/if}
 
 <style>
-  main {
+  .columns {
     display: grid;
-    grid-template-columns: minmax(250px, 290px) 18px minmax(235px, 270px) 18px minmax(0, 1fr);
+    grid-template-columns: minmax(240px, 272px) 16px minmax(225px, 240px) 16px minmax(0, 1fr);
     gap: 10px;
     padding: 12px 20px 16px;
     align-items: start;
@@ -159,13 +162,13 @@
     align-content: start;
   }
   @media (max-width: 1000px) {
-    main {
+    .columns {
       grid-template-columns: minmax(0, 1fr) 14px minmax(0, 1fr);
     }
-    main > :global(section:last-child) {
+    .columns > :global(section:last-child) {
       grid-column: 1 / -1;
     }
-    main > .sign:nth-of-type(2) {
+    .columns > .sign:nth-of-type(2) {
       display: none;
     }
     .panel {
@@ -173,7 +176,7 @@
     }
   }
   @media (max-width: 640px) {
-    main {
+    .columns {
       grid-template-columns: 1fr;
     }
     .sign {

@@ -1,0 +1,151 @@
+import { expect } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { documentOf, enter, newAccount, saved, watchConsole, test } from './support.ts';
+
+test('from a brief to a measured board', async ({ page }) => {
+  test.setTimeout(150_000);
+  const said = watchConsole(page);
+  await newAccount(page);
+
+  // A board from a brief.
+  await page.getByRole('link', { name: 'Begin a board' }).click();
+  await page.getByLabel('Name').fill('Weather post');
+  await page.getByLabel('Purpose').fill('Feeds a sensor and watches its own supply.');
+  await page.getByLabel('Ambient').fill('-10..20..45');
+  await page.getByLabel('Static').check();
+  await page.getByRole('button', { name: 'Begin the board' }).click();
+  await expect(page.getByRole('heading', { name: 'An empty board' })).toBeVisible();
+  const board = new URL(page.url()).pathname;
+
+  // A supply, found by what it does.
+  await page.keyboard.press('n');
+  await page.getByLabel('What should it do?').fill('wall adapter');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Title of the stage')).toHaveValue('Adapter or bench supply input');
+  await enter(page, 'supply voltage', '9V ±5%');
+  await enter(page, 'provides rail', 'v9');
+  await expect(page.getByLabel('supply voltage', { exact: true })).toHaveValue(/9.V ±5.%/);
+
+  // A regulator on its rail, sized with buyable resistors.
+  await page.keyboard.press('Escape');
+  await page.goto(`${board}/add`);
+  await page.getByLabel('What should it do?').fill('quiet 5 V rail');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('fed from rail').selectOption('v9');
+  await enter(page, 'provides rail', 'v5');
+  await expect(page.getByText('from rail v9')).toBeVisible();
+  await expect(page.locator('#part-R1').getByText('sized')).toBeVisible();
+  const headroom = page.locator('#dropout');
+  await expect(headroom).toContainText('%');
+
+  // A load, whose current travels up to the adapter.
+  await page.goto(`${board}/add`);
+  await page.getByLabel('What should it do?').fill('sensor module');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('fed from rail').selectOption('v5');
+  await enter(page, 'typical current', '20m');
+  await enter(page, 'peak current', '60mA');
+  await saved(page);
+
+  // A watch on the supply, into a converter.
+  await page.goto(`${board}/add`);
+  await page.getByLabel('What should it do?').fill('divider');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('fed from rail').selectOption('v9');
+  await enter(page, 'output voltage', '2V');
+  await saved(page);
+  await page.goto(`${board}/add`);
+  await page.getByLabel('What should it do?').fill('analog to digital');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('signal from').selectOption('voltage-divider.out');
+  await expect(page.getByText('from Voltage divider')).toBeVisible();
+  await page.getByText('more at their usual values').click();
+  await enter(page, 'alias rejection', '0');
+  await enter(page, 'interference rejection', '20dB');
+  await saved(page);
+
+  // One sum: nudging a part of one stage moves another.
+  await page.goto(`${board}/stages/linear-regulator`);
+  const r2 = page.getByLabel('R2 value');
+  const before = await r2.inputValue();
+  await r2.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(r2).not.toHaveValue(before);
+  await expect(page.getByText(/Other load on a rail:/).first()).toBeVisible();
+  await saved(page);
+  await page.getByRole('button', { name: /undo/ }).click();
+  await expect(r2).toHaveValue(before);
+
+  await page.keyboard.press('Escape');
+  await page.goto(board);
+  await expect(page.getByText(/W in =|mW in =/)).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Adapter or bench supply input' }).first()).toBeVisible();
+
+  // The gate: mend or waive, confirm, freeze.
+  await page.getByRole('link', { name: 'Gate', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'The gate is closed' })).toBeVisible();
+  await expect(page.getByText('Nothing. Every limit that must hold, holds.')).toBeVisible();
+  const waivers = page.getByPlaceholder('Why may it stay so?');
+  for (let left = await waivers.count(); left > 0; left--) {
+    await waivers.first().fill('Read once a minute: it has time.');
+    await page.getByRole('button', { name: 'Waive', exact: true }).first().click();
+    await expect(waivers).toHaveCount(left - 1);
+  }
+  const boxes = page.locator('main ul input[type=checkbox]');
+  for (let i = 0; i < (await boxes.count()); i++) await boxes.nth(i).check();
+  await saved(page);
+  await expect(page.getByRole('heading', { name: 'The gate is open' })).toBeVisible();
+  await page.getByLabel(/What this revision is/).fill('First boards.');
+  await page.getByRole('button', { name: 'Freeze revision A' }).click();
+
+  // Bring-up: a reading out of its window stops, a good one goes on.
+  await expect(page.getByRole('heading', { name: 'Bring-up of revision A' })).toBeVisible();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByText('1 of')).toBeVisible();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByText('Adapter alone')).toBeVisible();
+  await page.getByLabel(/Reading at J1/).fill('1,5');
+  await page.getByRole('button', { name: 'Enter', exact: true }).click();
+  await expect(page.getByText(/has a comma/)).toBeVisible();
+  await page.getByLabel(/Reading at J1/).fill('12V');
+  await page.getByRole('button', { name: 'Enter', exact: true }).click();
+  await expect(page.getByText(/Stop here/)).toBeVisible();
+  await page.getByLabel(/Reading at J1/).fill('9V05');
+  await page.getByRole('button', { name: 'Enter', exact: true }).click();
+  await expect(page.getByText(/Stop here/)).toHaveCount(0);
+  await expect(page.getByText('read 9.05')).toBeVisible();
+
+  // The report and the file; the frozen revision does not move with the draft.
+  await page.goto(`${board}/report`);
+  await expect(page.getByRole('heading', { name: 'Weather post' })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Markdown', exact: true }).click();
+  expect(readFileSync(await (await download).path(), 'utf8')).toMatch(/# Weather post[\s\S]*claims no compliance/);
+  const doc = await documentOf(page.request, board);
+  expect(doc.stages).toHaveLength(5);
+  await page.goto(`${board}/stages/linear-regulator`);
+  await enter(page, 'output voltage', '3V3');
+  await saved(page);
+  const revision = await (await page.request.get(`${board}/report.md?revision=A`)).text();
+  expect(revision).toMatch(/revision A/);
+  expect(revision).toMatch(/output voltage \| (4\.9|5)/);
+
+  // What was downloaded can be imported again.
+  await page.goto('/boards');
+  await page.locator('input[type=file]').setInputFiles({ name: 'again.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(doc)) });
+  await page.waitForURL((url) => /\/boards\/[0-9a-f-]{36}$/.test(url.pathname) && url.pathname !== board);
+  expect(await documentOf(page.request, new URL(page.url()).pathname)).toEqual(doc);
+  expect(said).toEqual([]);
+});
+
+test('the demo bench opens with one click and has its story', async ({ page }) => {
+  const said = watchConsole(page);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Enter the demo bench' }).click();
+  await page.getByRole('link', { name: 'Hive listener', exact: true }).click();
+  await expect(page.getByText(/must be mended/).first()).toBeVisible();
+  await page.keyboard.press('b');
+  await expect(page.getByRole('heading', { name: 'Bring-up of revision A' })).toBeVisible();
+  await expect(page.getByText('read 5.06')).toBeVisible();
+  expect(said).toEqual([]);
+});

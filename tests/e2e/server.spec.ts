@@ -1,0 +1,136 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect } from '@playwright/test';
+import { demoBoard, importBoard, newAccount, test } from './support.ts';
+
+test.describe('POST /api/evaluate', () => {
+  test('answers a board without an account', async ({ request }) => {
+    const response = await request.post('/api/evaluate', { data: demoBoard() });
+    expect(response.status()).toBe(200);
+    expect(await response.json()).toMatchObject({ board: { ready: true }, stages: { 'scale-filter': { outcomes: {} } }, rails: { v33: {} } });
+  });
+
+  for (const [name, body, status, path] of [
+    ['not JSON', 'hello', 400, null],
+    ['empty', '', 400, null],
+    ['a list', '[]', 422, ''],
+    ['version 99', JSON.stringify({ ...demoBoard(), version: 99 }), 422, 'version'],
+    ['an unknown kind', JSON.stringify({ ...demoBoard(), stages: [{ id: 'a', kind: 'x' }] }), 422, 'stages[0].kind'],
+    ['three megabytes', `{"x":"${'y'.repeat(3 * 1024 * 1024)}"}`, 413, null],
+    ['six megabytes', `{"x":"${'y'.repeat(6 * 1024 * 1024)}"}`, 413, null],
+  ] as const) {
+    test(`${name} is answered with ${status}`, async ({ request }) => {
+      const response = await request.post('/api/evaluate', { data: Buffer.from(body), headers: { 'content-type': 'application/json' } });
+      expect(response.status()).toBe(status);
+      const { error } = (await response.json()) as { error: { message: string; issues: { path: string }[] } };
+      expect(error.message.length).toBeGreaterThan(5);
+      if (path !== null) expect(error.issues[0]!.path).toBe(path);
+    });
+  }
+});
+
+test('requests of other sites and under other names are not carried out', async ({ request, baseURL }) => {
+  const evil = { origin: 'http://elsewhere.example' };
+  expect((await request.post('/api/evaluate', { data: demoBoard(), headers: evil })).status()).toBe(403);
+  expect((await request.post('/?/demo', { form: {}, headers: evil })).status()).toBe(403);
+  expect((await request.get('/', { headers: { host: 'elsewhere.example' } })).status()).toBe(421);
+  expect((await request.post('/api/evaluate', { data: demoBoard(), headers: { origin: baseURL! } })).status()).toBe(200);
+});
+
+test('pages carry a strict policy, and errors tell no internals', async ({ request, page }) => {
+  const headers = (await request.get('/')).headers();
+  expect(headers['content-security-policy']).toMatch(/default-src 'self'.*script-src 'self' 'nonce-/);
+  expect(headers['content-security-policy']).not.toMatch(/unsafe-eval|script-src[^;]*unsafe-inline/);
+  expect(headers['x-content-type-options']).toBe('nosniff');
+  await newAccount(page);
+  const missing = await page.request.get('/boards/00000000-0000-0000-0000-000000000000');
+  expect(missing.status()).toBe(404);
+  const sql = await page.request.get(`/boards/${encodeURIComponent("x' or '1'='1")}`);
+  expect(sql.status()).toBe(404);
+  expect(await sql.text()).not.toMatch(/select|mysql|node_modules|\.ts:/i);
+});
+
+test('changes of any bad sort are refused and change nothing', async ({ page }) => {
+  await newAccount(page);
+  const board = await importBoard(page, demoBoard());
+  const url = `/api/boards/${board.split('/').at(-1)}/changes`;
+  const before = await (await page.request.get(`${board}/board.json`)).text();
+  const change = (ops: unknown) => ({ client: 'c', nonce: Math.random().toString(36).slice(2), label: 'x', force: true, ops });
+  for (const [data, status] of [
+    [{}, 422],
+    [{ ...change([]), colour: 1 }, 422],
+    [change([]), 422],
+    [change([{ path: ['stages', 'scale-filter', 'given', 'cutoffFrequency'], after: -1 }]), 422],
+    [change([{ path: ['stages', 'scale-filter', 'kind'], after: 'x' }]), 422],
+    [change([{ path: ['version'], after: 99 }]), 422],
+    [change([{ path: ['__proto__', 'x'], after: 1 }]), 409],
+    [change([{ path: ['stages', 'nobody', 'given', 'x'], after: 1 }]), 409],
+    [change([{ path: ['stages'], after: 'gone' }]), 422],
+  ] as const) {
+    const response = await page.request.post(url, { data: data as object });
+    expect(response.status(), JSON.stringify(data)).toBe(status);
+  }
+  expect((await page.request.post(url, { data: Buffer.from('{'), headers: { 'content-type': 'application/json' } })).status()).toBe(400);
+  expect(await (await page.request.get(`${board}/board.json`)).text()).toBe(before);
+});
+
+test('a change sent twice after a lost answer is stored once', async ({ page }) => {
+  await newAccount(page);
+  const board = await importBoard(page, demoBoard());
+  const url = `/api/boards/${board.split('/').at(-1)}/changes`;
+  const data = { client: 'c', nonce: 'once', label: 'rename', ops: [{ path: ['name'], before: 'Hive listener', after: 'Renamed' }] };
+  const first = (await (await page.request.post(url, { data })).json()) as { version: number };
+  const again = (await (await page.request.post(url, { data })).json()) as { version: number };
+  expect(again.version).toBe(first.version);
+});
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every view is accessible, ${scheme}`, async ({ page }) => {
+    test.setTimeout(120_000);
+    await page.emulateMedia({ colorScheme: scheme });
+    await page.goto('/');
+    const look = async (name: string) => {
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(
+        violations.map(
+          (v) =>
+            `${name}: ${v.id} ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ).toEqual([]);
+    };
+    await look('door');
+    await page.getByRole('button', { name: 'Enter the demo bench' }).click();
+    await page.getByRole('link', { name: 'Hive listener', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Stages' })).toBeVisible();
+    const board = page.url();
+    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/gate', '/bring-up', '/report']) {
+      await page.goto(board + path);
+      await page.waitForLoadState('networkidle');
+      await look(path);
+    }
+    await page.goto('/boards');
+    await look('shelf');
+    await page.goto('/boards/new');
+    await look('new board');
+    await page.goto('/account');
+    await look('account');
+  });
+}
+
+test('nothing scrolls sideways at 1280 and at 768', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Enter the demo bench' }).click();
+  await page.getByRole('link', { name: 'Hive listener', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Stages' })).toBeVisible();
+  const board = page.url();
+  for (const width of [1280, 768]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/gate', '/bring-up', '/report']) {
+      await page.goto(board + path);
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      expect(over, `${path} at ${width}`).toBeLessThanOrEqual(0);
+    }
+  }
+});
