@@ -7,7 +7,10 @@ import { home } from './lib/paths.mjs';
 import { run } from './lib/run.mjs';
 import { say, Stop } from './lib/say.mjs';
 
-const asked = process.argv.slice(2).filter((a) => !a.startsWith('-'));
+const PARTS = ['lint', 'check', 'unit', 'e2e'];
+const asked = process.argv.slice(2).filter((a) => PARTS.includes(a));
+/** Everything else goes to Playwright: a file, --grep. */
+const more = process.argv.slice(2).filter((a) => !PARTS.includes(a) && a !== '--');
 const wanted = (part) => asked.length === 0 || asked.includes(part);
 const npx = (args, problem, env = {}) => run('npx', ['--no-install', ...args], { problem, env });
 
@@ -33,7 +36,6 @@ async function endToEnd() {
     const app = await startApp({ build, database: database.url, wanted: 24_780, log: join(folder, 'app.log'), env: { ANY_PORT: '1' } });
     stops.push(app.stop);
     say(`end-to-end tests at ${app.address}`);
-    const more = process.argv.slice(2).filter((a) => a.startsWith('-'));
     await npx(['playwright', 'test', ...more], 'End-to-end tests failed.', {
       BASE_URL: app.address,
       DATABASE_URL: database.url,
@@ -52,6 +54,7 @@ try {
     await npx(['eslint', '.', '--max-warnings', '0'], 'Lint found problems.');
     await npx(['prettier', '--check', '.', '--log-level', 'warn'], 'Some files are not formatted: npm run format.');
     await run(process.execPath, ['scripts/check-references.mjs'], { problem: 'References are missing.' });
+    await run(process.execPath, ['scripts/schema.mjs', '--check'], { problem: 'The schema of the board file is not current.' });
   }
   if (wanted('check')) {
     say('types');

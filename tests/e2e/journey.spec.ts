@@ -71,7 +71,7 @@ test('from a brief to a measured board', async ({ page }) => {
   await r2.focus();
   await page.keyboard.press('ArrowUp');
   await expect(r2).not.toHaveValue(before);
-  await expect(page.getByText(/Other load on a rail:/).first()).toBeVisible();
+  await expect(page.locator('.moved p b').first()).toBeVisible();
   await saved(page);
   await page.getByRole('button', { name: /undo/ }).click();
   await expect(r2).toHaveValue(before);
@@ -143,6 +143,7 @@ test('the demo bench opens with one click and has its story', async ({ page }) =
   await page.goto('/');
   await page.getByRole('button', { name: 'Enter the demo bench' }).click();
   await page.getByRole('link', { name: 'Hive listener', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Stages' })).toBeVisible();
   await expect(page.getByText(/must be mended/).first()).toBeVisible();
   await page.keyboard.press('b');
   await expect(page.getByRole('heading', { name: 'Bring-up of revision A' })).toBeVisible();

@@ -76,7 +76,7 @@ export interface Sum {
  * worst ends. One readable pass. Throws only on a bug: the document has been validated.
  */
 export function evaluateBoard(doc: BoardDoc): Sum {
-  const nodes = doc.stages.map((stage, i) => new StageNode(doc, stage, mustKind(stage.kind), i));
+  const nodes = doc.stages.map((stage) => new StageNode(doc, stage, mustKind(stage.kind)));
   const wiring = wire(nodes);
   let stands = settle(wiring);
   const open = wiring.order.filter((n) => n.inputs.parts.some((p) => p.open));

@@ -2,8 +2,8 @@ import { impossible, isAbsent, type Absent } from '../math/absent.ts';
 import type { Kind, Offer, OutcomeDef, RailPort, SignalDown, Sizing, StateId } from '../kinds/contract.ts';
 import { Judged, type AnyInputs, type Method } from '../kinds/judged.ts';
 import { seriesBetween } from '../quantity/preferred.ts';
-import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
-import { Study } from '../tolerance/study.ts';
+import { exactly, hasSpread, scaleRange, type Range } from '../quantity/uncertain.ts';
+import { Study, type Spread } from '../tolerance/study.ts';
 import { ambientOf, deratingOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
 import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 
@@ -25,6 +25,12 @@ export class StageNode {
   offers: Offer[] = [];
   /** What arrives at its signal input. */
   incoming: SignalDown | null = null;
+  /** Grows whenever the inputs move: others see by it that they have to look again. */
+  version = 0;
+  /** Versions of what this stage depends on, when it last looked. */
+  seen = -1;
+  /** What its outputs carry, as long as nothing moves. */
+  readonly carries = new Map<string, { version: number; incoming: SignalDown | null; down: SignalDown }>();
   inputs!: StageInputs;
   judged!: Judged;
   #draws = new Map<string, { load: Range | null; draw: Range | null }>();
@@ -33,7 +39,6 @@ export class StageNode {
     readonly board: BoardDoc,
     readonly doc: StageDoc,
     readonly kind: Kind,
-    readonly index: number,
   ) {
     this.title = titleOf(doc, kind.title);
     this.copies = doc.copies ?? 1;
@@ -44,15 +49,17 @@ export class StageNode {
   /** Chooses values for the open parts with what is known of the links so far. */
   size(): void {
     this.#lay();
-    if (!this.kind.size || this.dead) return;
+    if (!this.kind.size || this.dead || !this.inputs.parts.some((p) => p.open)) return;
     this.offers = this.kind.size(this.#sizing(), this.inputs.x);
     const best = this.offers[0];
-    if (best) this.chosen = { values: best.values, ...(best.join ? { join: best.join } : {}) };
+    if (!best) return;
+    this.chosen = { values: best.values, ...(best.join ? { join: best.join } : {}) };
     this.#lay();
   }
 
   /** Builds the inputs and the study anew. */
   #lay(): void {
+    this.version++;
     const ranges = new Map([...this.links].map(([name, link]) => [name, link.range]));
     this.inputs = stageInputs(this.kind, this.doc, ranges, this.ambient, this.chosen);
     this.#draws.clear();
@@ -71,9 +78,13 @@ export class StageNode {
   #judge(inputs: StageInputs, method: Method): Judged {
     const x = inputs.x;
     const env = { nominal: copyOf(x), ambient: inputs.fields.get('ambient')!, copies: this.copies, states: sharesOf(this.board) };
-    const run = this.dead ? () => this.#nothing(this.dead!) : () => this.kind.evaluate(x, env) as never;
-    const shapes = this.kind.outcomes as Record<string, OutcomeDef>;
-    const study = new Study(inputs.inputs, run, (name) => shapes[name] ?? {});
+    const nothing = this.dead && this.#nothing(this.dead);
+    const run = nothing ? () => nothing : () => this.kind.evaluate(x, env) as never;
+    const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
+    const study = new Study(inputs.inputs, run, (name) => {
+      const inside = outcomes[name]?.inside;
+      return inside && { inputs: inside.inputs, value: () => inside.value(x, env) };
+    });
     return this.#wrap(study, x, env, method);
   }
 
@@ -106,23 +117,22 @@ export class StageNode {
     const key = typeof port.draws === 'string' ? port.draws : port.draws[state];
     const known = this.#draws.get(`${key} ${state}`);
     if (known && same(known.load, load)) return known.draw;
-    const judged = typeof port.draws === 'string' && loadField && load ? this.#withLoad(loadField, load) : this.judged;
-    const one = judged.pick(key) ?? this.#least(judged, key);
+    const one = typeof port.draws === 'string' && loadField && load ? this.#withLoad(key, loadField, load) : rangeOf(this.judged.out(key));
     const draw = one && (port.copiesCounted ? one : scaleRange(one, this.copies));
     this.#draws.set(`${key} ${state}`, { load, draw });
     return draw;
   }
 
-  /** Where an end cannot be told, the ends that can stand in for it: the finding about it comes from its own check. */
-  #least(judged: Judged, key: string): Range | null {
-    const s = judged.out(key);
-    return s.nominal === null ? null : { nominal: s.nominal, low: s.low ?? s.nominal, high: s.high ?? s.nominal };
-  }
-
-  #withLoad(field: string, load: Range): Judged {
-    const ranges = new Map([...this.links].map(([name, link]) => [name, link.range]));
-    ranges.set(field, load);
-    return this.#judge(stageInputs(this.kind, this.doc, ranges, this.ambient, this.chosen), 'plain');
+  /** An outcome with another load than the one designed for: the same inputs, one of them moved for the while. */
+  #withLoad(outcome: string, field: string, load: Range): Range | null {
+    const target = this.inputs.x.given as Record<string, unknown>;
+    const path = `given.${field}`;
+    const designed = target[field];
+    target[field] = load.nominal;
+    const others = this.inputs.inputs.filter((i) => i.path !== path);
+    const spread = this.judged.study.over(hasSpread(load) ? [...others, { path, target, key: field, ...load }] : others).plain(outcome);
+    target[field] = designed;
+    return rangeOf(spread);
   }
 
   #sizing(): Sizing {
@@ -179,3 +189,6 @@ function copyOf<T>(value: T): T {
   if (typeof value !== 'object' || value === null) return value;
   return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, copyOf(v)])) as T;
 }
+
+/** Where an end cannot be told, the nominal stands in for it: the finding about it comes from its own check. */
+const rangeOf = (s: Spread): Range | null => (s.nominal === null ? null : { nominal: s.nominal, low: s.low ?? s.nominal, high: s.high ?? s.nominal });

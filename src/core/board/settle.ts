@@ -11,13 +11,48 @@ const SETTLED = 1e-9;
 
 /** Carries voltages down and currents up until nothing moves. Returns false when it does not settle: the supply collapses. */
 export function settle(wiring: Wiring): boolean {
+  const around = new Map(wiring.order.map((n) => [n, neighbours(n, wiring)]));
+  const look = (node: StageNode): boolean => {
+    const now = around.get(node)!.reduce((sum, n) => sum + n.version, 0);
+    if (node.seen === now) return false;
+    node.seen = now;
+    return relink(node, wiring);
+  };
   for (let round = 0; round < ROUNDS; round++) {
     let moved = false;
-    for (const node of wiring.order) moved = relink(node, wiring) || moved;
-    for (const node of [...wiring.order].reverse()) moved = relink(node, wiring) || moved;
+    for (const node of wiring.order) moved = look(node) || moved;
+    for (const node of [...wiring.order].reverse()) moved = look(node) || moved;
     if (!moved) return true;
   }
   return false;
+}
+
+/** The stages whose results this one's links are made of: providers, everything its rails feed, and both ends of its signals. */
+function neighbours(node: StageNode, wiring: Wiring): StageNode[] {
+  const found = new Set<StageNode>([node]);
+  const below = (n: StageNode): void => {
+    for (const rail of wiring.rails.values()) {
+      if (rail.providers[0]?.node !== n) continue;
+      for (const c of rail.consumers) {
+        if (found.has(c.node)) continue;
+        found.add(c.node);
+        below(c.node);
+      }
+    }
+  };
+  below(node);
+  for (const rail of wiring.rails.values()) if (rail.providers[0] && rail.consumers.some((c) => c.node === node)) found.add(rail.providers[0].node);
+  // Upstream all the way: a signal carries the whole path so far.
+  const above = (n: StageNode): void => {
+    for (const w of wiring.wires) {
+      if (w.to !== n || found.has(w.from)) continue;
+      found.add(w.from);
+      above(w.from);
+    }
+  };
+  above(node);
+  for (const w of wiring.wires) if (w.from === node) found.add(w.to);
+  return [...found];
 }
 
 /** Brings a stage's links up to date; true when something moved. */
@@ -175,11 +210,21 @@ export function signalDown(node: StageNode, port: string): SignalDown {
   const def = node.kind.signals[port];
   if (!def?.down || node.dead) return SILENT;
   const incoming = node.incoming;
-  return {
+  const known = node.carries.get(port);
+  if (known && known.version === node.version && known.incoming === incoming) return known.down;
+  const asked = new Map<string, Range>();
+  const down: SignalDown = {
     ...SILENT,
     ...def.down(node.judged as never, incoming),
-    attenuation: (frequency) => addRanges(incoming ? incoming.attenuation(frequency) : exactly(0), node.ownAttenuation(port, frequency)),
+    attenuation: (frequency) => {
+      const key = `${frequency.nominal} ${frequency.low} ${frequency.high}`;
+      let answer = asked.get(key);
+      if (!answer) asked.set(key, (answer = addRanges(incoming ? incoming.attenuation(frequency) : exactly(0), node.ownAttenuation(port, frequency))));
+      return answer;
+    },
   };
+  node.carries.set(port, { version: node.version, incoming, down });
+  return down;
 }
 
 /** Down a signal: levels, source resistance, noise, ripple, and the path's transfer. */

@@ -86,7 +86,7 @@ describe('a board file', () => {
     expect(refusals(stages).map((i) => i.path)).toContain(path);
   });
 
-  it.each<[string, object, string]>([
+  it.each<[string, Record<string, unknown>, string]>([
     ['shares that do not add up', { states: [{ id: 'peak', share: 0.5 }] }, 'states'],
     [
       'a state twice',

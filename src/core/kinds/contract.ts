@@ -76,8 +76,8 @@ export interface OutcomeDef {
   doc?: string;
   /** How it is called on screens. */
   title: string;
-  /** Not monotone in these inputs: the engine samples the inside. */
-  inside?: readonly string[];
+  /** Not monotone in these inputs: the engine samples the inside, with this outcome's own formula. */
+  inside?: { inputs: readonly string[]; value: (x: AnyInputs, env: AnyInputs) => Value };
   /** Made from other outcomes: the root-sum-square half-spread of one, or the span over several with the nominal of one. */
   derived?: { halfSpreadOf: string } | { spanOver: readonly string[]; nominalOf: string };
   /** A text or yes/no result. */

@@ -26,7 +26,15 @@ export function trim(value: number, digits: number): string {
   const text = Number(value.toPrecision(digits));
   const size = Math.abs(text);
   if (size >= 1e15 || size < 1e-9) return text.toExponential().replace('e+', 'e').replace('-', '−');
-  return text.toLocaleString('en-US', { useGrouping: false, maximumFractionDigits: 15 }).replace('-', '−');
+  // Below a millionth a number's own text would be an exponent.
+  const plain = size >= 1e-6 ? String(text) : shifted(text);
+  return plain.replace('-', '−');
+}
+
+/** The plain decimal text of a number whose own text has a negative exponent. */
+function shifted(value: number): string {
+  const [mantissa, exponent] = Math.abs(value).toExponential().split('e') as [string, string];
+  return `${value < 0 ? '-' : ''}0.${'0'.repeat(-Number(exponent) - 1)}${mantissa.replace('.', '')}`;
 }
 
 /** Values that carry no prefix round to a step instead of to digits: a tenth of a degree means something, a millionth does not. */

@@ -19,7 +19,7 @@ function study(
     study: new Study(
       inputs,
       () => f(x) as never,
-      () => ({ inside }),
+      (outcome) => (inside.length ? { inputs: inside, value: () => f(x)[outcome]! } : undefined),
     ),
   };
 }

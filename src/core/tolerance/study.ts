@@ -18,32 +18,53 @@ export interface Spread {
   absent?: Absent;
 }
 
-/** What the engine has to know of an outcome besides its values. */
-export interface Shape {
-  /** Inputs in which the outcome is not monotone: the inside of their range is sampled too. */
-  inside?: readonly string[];
+/** An outcome that is not monotone in some inputs. `value` gives this outcome alone, so that sampling it stays cheap. */
+export interface Inside {
+  inputs: readonly string[];
+  value: () => Value;
 }
 
 type Results = Record<string, Value | string | boolean>;
 type End = -1 | 0 | 1;
+const ENDS: readonly End[] = [-1, 0, 1];
 const SAMPLES = 2001;
+/** Most inputs whose corners fit one exact number in base three: 3³³ < 2⁵³. */
+const NUMBERED = 33;
+
+/** One combination of ends with its results, and the corners one flip away, as far as they were visited. */
+class Corner {
+  readonly flips: (Corner | undefined)[] = [];
+  constructor(
+    readonly ends: readonly End[],
+    readonly results: Results,
+  ) {}
+}
 
 /**
  * Tolerance of any function of named numbers. The function reads its inputs from objects that the study sets in place, so
- * that nothing is allocated per run but its results. Outcomes are computed on demand; every corner is computed once.
- * Extreme value as in circuit worst-case practice: one-at-a-time directions, then one corner, then single flips.
+ * that nothing is allocated per run but its results. Outcomes are computed on demand; every corner is computed once and
+ * serves all outcomes. Extreme value as in circuit worst-case practice: one-at-a-time directions, then one corner, then
+ * single flips.
  */
 export class Study {
   readonly nominal: Results;
+  readonly #origin: Corner;
   #effects: [Results, Results][] | null = null;
-  readonly #corners = new Map<string, Results>();
+  readonly #corners = new Map<number | string, Corner>();
+  readonly #sampled = new Map<string, { least: number; most: number }>();
 
   constructor(
     readonly inputs: readonly Input[],
     private readonly run: () => Results,
-    private readonly shapeOf: (outcome: string) => Shape = () => ({}),
+    private readonly insideOf: (outcome: string) => Inside | undefined = () => undefined,
   ) {
-    this.nominal = this.#at(inputs.map(() => 0));
+    this.#origin = this.#at(inputs.map(() => 0));
+    this.nominal = this.#origin.results;
+  }
+
+  /** The same function over other inputs. */
+  over(inputs: readonly Input[]): Study {
+    return new Study(inputs, this.run, this.insideOf);
   }
 
   #set(i: number, end: End): void {
@@ -51,30 +72,42 @@ export class Study {
     input.target[input.key] = end === 0 ? input.nominal : end < 0 ? input.low : input.high;
   }
 
-  /** Runs the function with each input at the given end and leaves everything at nominal. */
-  #at(ends: readonly End[]): Results {
-    const key = ends.join();
+  #place(ends: readonly End[]): void {
+    for (let i = 0; i < ends.length; i++) if (ends[i] !== 0) this.#set(i, ends[i]!);
+  }
+
+  #restore(ends: readonly End[]): void {
+    for (let i = 0; i < ends.length; i++) if (ends[i] !== 0) this.#set(i, 0);
+  }
+
+  /** The corner at these ends; runs the function there the first time and leaves everything at nominal. */
+  #at(ends: readonly End[]): Corner {
+    let key: number | string = 0;
+    if (ends.length <= NUMBERED) for (let i = 0; i < ends.length; i++) key = key * 3 + ends[i]! + 1;
+    else key = ends.join();
     const known = this.#corners.get(key);
     if (known) return known;
-    for (let i = 0; i < ends.length; i++) if (ends[i] !== 0) this.#set(i, ends[i]!);
-    const results = this.run();
-    for (let i = 0; i < ends.length; i++) if (ends[i] !== 0) this.#set(i, 0);
-    this.#corners.set(key, results);
-    return results;
+    this.#place(ends);
+    const corner = new Corner(ends, this.run());
+    this.#restore(ends);
+    this.#corners.set(key, corner);
+    return corner;
+  }
+
+  #flip(corner: Corner, i: number, end: End): Corner {
+    const slot = 3 * i + end + 1;
+    return (corner.flips[slot] ??= this.#at(corner.ends.with(i, end)));
   }
 
   /** One-at-a-time results at the low and high end of each input. */
   get effects(): [Results, Results][] {
-    this.#effects ??= this.inputs.map((_, i) => {
-      const one = (end: End) => this.#at(this.inputs.map((__, j) => (i === j ? end : 0)));
-      return [one(-1), one(1)];
-    });
+    this.#effects ??= this.inputs.map((_, i) => [this.#flip(this.#origin, i, -1).results, this.#flip(this.#origin, i, 1).results]);
     return this.#effects;
   }
 
   /** The corner that moves the outcome down (`sign` −1) or up (+1), each input judged alone. */
-  #corner(outcome: string, sign: -1 | 1, base: number): End[] {
-    return this.effects.map(([atLow, atHigh]) => {
+  #corner(outcome: string, sign: -1 | 1, base: number): Corner {
+    const ends = this.effects.map(([atLow, atHigh]): End => {
       const low = numeric(atLow[outcome]);
       const high = numeric(atHigh[outcome]);
       if (isAbsent(low) && isAbsent(high)) return -1;
@@ -88,19 +121,20 @@ export class Study {
       if (byLow <= 0 && byHigh <= 0) return 0;
       return byLow > byHigh ? -1 : 1;
     });
+    return this.#at(ends);
   }
 
   /** Extreme values by the plain corner: what rails and signals carry while they settle. */
   plain(outcome: string): Spread {
-    return this.#spread(outcome, (ends) => this.#at(ends)[outcome]);
+    return this.#spread(outcome, (corner) => corner.results[outcome]);
   }
 
   /** Extreme values by the corner, single flips from it, and the inside where the outcome is not monotone. */
   extreme(outcome: string): Spread {
-    return this.#spread(outcome, (ends, sign) => this.#search(outcome, ends, sign));
+    return this.#spread(outcome, (corner, sign) => this.#search(outcome, corner, sign));
   }
 
-  #spread(outcome: string, value: (ends: End[], sign: -1 | 1) => Results[string] | undefined): Spread {
+  #spread(outcome: string, value: (corner: Corner, sign: -1 | 1) => Results[string] | undefined): Spread {
     const base = numeric(this.nominal[outcome]);
     if (isAbsent(base)) return { nominal: null, low: null, high: null, absent: base };
     if (this.inputs.length === 0) return { nominal: base, low: base, high: base };
@@ -111,40 +145,58 @@ export class Study {
     return { nominal: base, low: end(low), high: end(high), ...(absent ? { absent } : {}) };
   }
 
-  #search(outcome: string, start: End[], sign: -1 | 1): Value {
-    let ends = start;
-    let worst = numeric(this.#at(ends)[outcome]);
+  #search(outcome: string, start: Corner, sign: -1 | 1): Value {
+    let corner = start;
+    let worst = numeric(corner.results[outcome]);
     if (isAbsent(worst)) return worst;
     for (let improved = true; improved;) {
       improved = false;
-      for (let i = 0; i < ends.length; i++) {
-        for (const end of [-1, 0, 1] as const) {
-          if (ends[i] === end) continue;
-          const trial = ends.with(i, end);
-          const value = numeric(this.#at(trial)[outcome]);
-          if (!isAbsent(value) && (value - (worst as number)) * sign > 1e-12 * Math.abs(worst as number)) {
-            [worst, ends, improved] = [value, trial, true];
-          }
+      for (let i = 0; i < this.inputs.length; i++) {
+        for (const end of ENDS) {
+          if (corner.ends[i] === end) continue;
+          const trial = this.#flip(corner, i, end);
+          const value = numeric(trial.results[outcome]);
+          if (!isAbsent(value) && (value - worst) * sign > 1e-12 * Math.abs(worst)) [worst, corner, improved] = [value, trial, true];
         }
       }
     }
-    return this.#sampleInside(outcome, ends, sign, worst as number);
+    return this.#sampleInside(outcome, corner, sign, worst);
   }
 
-  #sampleInside(outcome: string, ends: End[], sign: -1 | 1, start: number): number {
+  /** Both extremes along an input are kept, so that the other end of the outcome need not sample again. */
+  #sampleInside(outcome: string, corner: Corner, sign: -1 | 1, start: number): number {
+    const inside = this.insideOf(outcome);
+    if (!inside) return start;
     let worst = start;
-    for (const path of this.shapeOf(outcome).inside ?? []) {
-      const input = this.inputs.find((i) => i.path === path);
-      if (!input) continue;
-      for (let i = 0; i < ends.length; i++) this.#set(i, ends[i]!);
-      for (let k = 0; k < SAMPLES; k++) {
-        input.target[input.key] = input.low + ((input.high - input.low) * k) / (SAMPLES - 1);
-        const value = numeric(this.run()[outcome]);
-        if (!isAbsent(value) && (value - worst) * sign > 0) worst = value;
-      }
-      for (let i = 0; i < ends.length; i++) this.#set(i, 0);
+    for (const path of inside.inputs) {
+      const at = this.inputs.findIndex((i) => i.path === path);
+      if (at < 0) continue;
+      const { least, most } = this.#along(outcome, inside, corner, at);
+      worst = sign < 0 ? Math.min(worst, least) : Math.max(worst, most);
     }
     return worst;
+  }
+
+  #along(outcome: string, inside: Inside, corner: Corner, at: number): { least: number; most: number } {
+    const ends = corner.ends.with(at, 0);
+    const key = `${outcome} ${at} ${ends.join()}`;
+    const known = this.#sampled.get(key);
+    if (known) return known;
+    const input = this.inputs[at]!;
+    let [least, most] = [Infinity, -Infinity];
+    this.#place(ends);
+    for (let k = 0; k < SAMPLES; k++) {
+      input.target[input.key] = input.low + ((input.high - input.low) * k) / (SAMPLES - 1);
+      const value = numeric(inside.value());
+      if (isAbsent(value)) continue;
+      if (value < least) least = value;
+      if (value > most) most = value;
+    }
+    this.#set(at, 0);
+    this.#restore(ends);
+    const range = { least, most };
+    this.#sampled.set(key, range);
+    return range;
   }
 
   /** Half the root-sum-square spread: √Σ((f(high) − f(low))/2)², every other input nominal. */

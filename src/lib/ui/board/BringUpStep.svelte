@@ -28,7 +28,7 @@
     >{#if p.verdict === null}<span class="num soft">{number}</span>{:else}<StatusMark status={out ? 'fail' : 'ok'} size={16} />{/if}</span
   >
   <div class="body">
-    <h3><span class="act">{ACTS[p.step.act]}</span> {p.step.title} <span class="soft small">{p.step.stageTitle}</span></h3>
+    <h2><span class="act">{ACTS[p.step.act]}</span> {p.step.title} <span class="soft small">{p.step.stageTitle}</span></h2>
     {#if now || out}<p>{p.step.text}</p>{/if}
     {#if now && p.step.feed}<p class="big">
         Set <b><Quantity value={p.step.feed.volts} unit="V" /></b>, limit <b><Quantity value={p.step.feed.amps} unit="A" digits={2} /></b>
@@ -117,10 +117,14 @@
     display: grid;
     gap: 6px;
   }
-  h3 {
+  h2 {
+    font-size: 1rem;
+    letter-spacing: 0;
+    text-transform: none;
+    color: inherit;
     font-weight: 500;
   }
-  .now h3 {
+  .now h2 {
     font-size: 1.25rem;
     font-weight: 600;
   }

@@ -1,4 +1,4 @@
-import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
+import { impossible, type Value } from '../../../math/absent.ts';
 import type { Range } from '../../../quantity/uncertain.ts';
 import { fitLine, type Point } from './calibration.ts';
 
@@ -64,14 +64,15 @@ export function errorTerms(g: Given, r1: number, lsb: number, ambient: Range, se
 
 /** What is left after the chosen calibration, with the uncertainty of the fit where points are given. */
 export function calibrated(g: Given, terms: Term[]): Term[] {
-  const left = terms.filter((t) => t.removedBy === 'never' || g.calibration === 'none' || (g.calibration === 'offset' && t.removedBy === 'two-point'));
+  if (g.calibration === 'none') return terms;
+  const left = terms.filter((t) => t.removedBy === 'never' || (g.calibration === 'offset' && t.removedBy === 'two-point'));
   if (g.calibration !== 'two-point' || g.calibrationPoints.length === 0) return left;
   const fit = fitLine(g.calibrationPoints as unknown as Point[]);
   return [...left, { name: 'calibration', volts: fit.uncertaintyAt(Math.abs(g.measuredVoltage)), removedBy: 'never' }];
 }
 
 export const extremeSum = (terms: Term[]): number => terms.reduce((sum, t) => sum + t.volts, 0);
-export const rootSum = (terms: Term[]): number => Math.hypot(...terms.map((t) => t.volts));
+export const rootSum = (terms: Term[]): number => Math.sqrt(terms.reduce((sum, t) => sum + t.volts * t.volts, 0));
 
 export interface Network {
   r1: number;
@@ -138,6 +139,3 @@ export function noiseBandwidth(g: Given, n: Network, path: number | null): numbe
   const own = g.converter === 'sar' ? rc : Math.min(n.c1 > 0 && r > 0 ? rc : Infinity, g.sampleRate * (SINC_BANDWIDTH[g.filterOrder - 1] ?? 0.5));
   return Math.min(own, path ?? Infinity);
 }
-
-/** Sum of a value that may be absent and terms. */
-export const withSettling = (settled: Value, f: (volts: number) => number): Value => (isAbsent(settled) ? settled : f(settled));

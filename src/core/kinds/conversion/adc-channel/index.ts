@@ -1,26 +1,15 @@
 import { impossible, isAbsent, missing, none, type Value } from '../../../math/absent.ts';
-import { poleAttenuation, fromDb } from '../../../physics/network.ts';
+import { fromDb } from '../../../physics/network.ts';
 import { thermalNoise } from '../../../physics/noise.ts';
 import { defineKind, type Refusal } from '../../contract.ts';
 import { choice, flag, list, num, openOhms } from '../../fields.ts';
-import {
-  averageRejection,
-  calibrated,
-  DEEPEST,
-  errorTerms,
-  extremeSum,
-  noiseBandwidth,
-  rootSum,
-  settling,
-  sincRejection,
-  withSettling,
-  type Network,
-} from './budget.ts';
+import { calibrated, errorTerms, extremeSum, noiseBandwidth, rootSum, settling, type Network } from './budget.ts';
 import { bringUp } from './bring-up.ts';
 import { fitLine, type Point } from './calibration.ts';
 import { checks } from './checks.ts';
 import { curves } from './curves.ts';
 import { figure } from './figure.ts';
+import { aliasRejection, interferenceRejection, ownAttenuation, ownCorner } from './rejection.ts';
 import { size } from './sizing.ts';
 import { working } from './working.ts';
 
@@ -140,9 +129,9 @@ export const adcChannel = defineKind({
       doc: 'lowest corner before the converter over half the data rate; far above 1 the RC protects and stores charge but does not prevent aliasing',
     },
     nyquistAttenuation: { unit: 'dB', title: 'attenuation at half the rate' },
-    aliasRejection: { unit: 'dB', title: 'alias rejection', inside: ['given.sampleRate'] },
+    aliasRejection: { unit: 'dB', title: 'alias rejection', inside: { inputs: ['given.sampleRate'], value: aliasRejection } },
     modulatorRejection: { unit: 'dB', title: 'rejection at the modulator rate', doc: 'where a sigma-delta really aliases' },
-    interferenceRejection: { unit: 'dB', title: 'mains rejection', inside: ['given.sampleRate'] },
+    interferenceRejection: { unit: 'dB', title: 'mains rejection', inside: { inputs: ['given.sampleRate'], value: interferenceRejection } },
     noiseBandwidth: { unit: 'Hz', title: 'noise bandwidth' },
     sourceNoiseVoltage: { unit: 'V', title: 'noise of the source', doc: 'rms' },
     inputNoise: { unit: 'V', title: 'noise', doc: 'total rms after averaging' },
@@ -186,17 +175,13 @@ export const adcChannel = defineKind({
       switchResistance: U1.switchResistance,
       reservoir: carried.reservoir,
     };
-    const r = g.sourceResistance + n.r1;
-    const corner = r > 0 && n.c1 > 0 ? 1 / (2 * Math.PI * r * n.c1) : null;
+    const corner = ownCorner(x);
     const lowest = corner === null ? carried.pathCorner : Math.min(corner, carried.pathCorner ?? Infinity);
-    const rc = (frequency: number) => (corner === null ? 0 : poleAttenuation(frequency, corner));
-    const filter = (frequency: number) =>
-      g.converter === 'sigma-delta' ? sincRejection(frequency, g.sampleRate, g.filterOrder) : averageRejection(frequency, g.sampleRate, g.averages);
-    const alias = Math.abs(g.sampleRate - g.signalBandwidth);
     const settled = settling(g, n, fullScale);
-    const terms = (volts: number) => errorTerms(g, n.r1, lsb, env.ambient, volts);
-    const sum = withSettling(settled, (volts) => extremeSum(terms(volts)));
-    const rss = withSettling(settled, (volts) => rootSum(terms(volts)));
+    const terms = isAbsent(settled) ? null : errorTerms(g, n.r1, lsb, env.ambient, settled);
+    const left = terms && calibrated(g, terms);
+    const sum: Value = terms ? extremeSum(terms) : settled;
+    const rss: Value = terms ? rootSum(terms) : settled;
     // The budget is worst case by construction: temperature of the noise is the nominal one, not an end.
     const thermal = env.ambient.nominal;
     const bandwidth = noiseBandwidth(g, n, carried.pathNoiseBandwidth);
@@ -223,24 +208,21 @@ export const adcChannel = defineKind({
       errorRss: rss,
       errorExtremeLsb: inLsb(sum),
       errorRssLsb: inLsb(rss),
-      errorCalibrated: withSettling(settled, (volts) => extremeSum(calibrated(g, terms(volts)))),
-      errorCalibratedRss: withSettling(settled, (volts) => rootSum(calibrated(g, terms(volts)))),
+      errorCalibrated: left ? extremeSum(left) : settled,
+      errorCalibratedRss: left ? rootSum(left) : settled,
       settlingError: settled,
       settlingErrorLsb: inLsb(settled),
       cutoffFrequency: corner ?? NO_CORNER,
       aliasCornerRatio: lowest === null ? NO_CORNER : lowest / (g.sampleRate / 2),
-      nyquistAttenuation: rc(g.sampleRate / 2) + carried.pathNyquist,
-      aliasRejection: Math.min(
-        DEEPEST,
-        rc(alias) + carried.pathAlias + (g.converter === 'sigma-delta' ? sincRejection(alias, g.sampleRate, g.filterOrder) : 0),
-      ),
+      nyquistAttenuation: ownAttenuation(x, g.sampleRate / 2) + carried.pathNyquist,
+      aliasRejection: aliasRejection(x),
       modulatorRejection:
         g.converter === 'sigma-delta' && g.modulatorRate > 0
-          ? rc(g.modulatorRate) + carried.pathModulator
+          ? ownAttenuation(x, g.modulatorRate) + carried.pathModulator
           : g.converter === 'sar'
             ? NO_MODULATOR
             : MODULATOR_UNKNOWN,
-      interferenceRejection: Math.min(DEEPEST, rc(g.interferenceFrequency) + carried.pathInterference + filter(g.interferenceFrequency)),
+      interferenceRejection: interferenceRejection(x),
       noiseBandwidth: bandwidth,
       sourceNoiseVoltage,
       inputNoise,

@@ -63,7 +63,8 @@ export const supplyLoad = defineKind({
   },
   evaluate: ({ given: g, carried }, env) => {
     const n = env.copies;
-    const wiring: Wiring = { ...g, copies: n };
+    const { loadKind, ratedVoltage, wiringResistance, branchResistance } = g;
+    const wiring: Wiring = { loadKind, ratedVoltage, wiringResistance, branchResistance, copies: n };
     const trough = carried.inputTrough ?? g.inputVoltage - g.inputRipple / 2;
     const at = (s: StateId, volts: number) => drawn(wiring, g[STATED[s]], volts);
     const total = (s: StateId): Value => {

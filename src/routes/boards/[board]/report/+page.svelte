@@ -22,12 +22,12 @@
 </script>
 
 <svelte:head><title>Report · {sum.doc.name} · Spark Sum</title></svelte:head>
-<div class="tools no-print">
+<nav class="tools no-print" aria-label="Downloads">
   <Button look="main" onclick={() => window.print()}>Print or save as PDF</Button>
   <a href="{base}/report.md" download>Markdown</a>
   <a href="{base}/board.json" download>Board file</a>
   {#each data.revisions as r (r.id)}<a href="{base}/report.md?revision={r.letter}" download>Markdown of revision {r.letter}</a>{/each}
-</div>
+</nav>
 <main>
   <h1>{sum.doc.name}</h1>
   {#if sum.doc.brief?.purpose}<p>{sum.doc.brief.purpose}</p>{/if}
@@ -87,7 +87,7 @@
       <div class="two">
         <Figure figure={s.kind.figure(s.judged as never)} />
         {#if partRows(s).length}<table>
-            <thead><tr><th>part</th><th>value</th><th>tolerance</th><th></th></tr></thead><tbody
+            <thead><tr><th>part</th><th>value</th><th>tolerance</th><th>how</th></tr></thead><tbody
               >{#each partRows(s) as row (row[0])}<tr
                   >{#each row as cell, i (i)}<td>{cell}</td>{/each}</tr
                 >{/each}</tbody
@@ -95,7 +95,7 @@
           </table>{/if}
       </div>
       <table>
-        <thead><tr><th></th><th>check</th><th>worst</th><th>limit</th><th></th><th>margin</th></tr></thead>
+        <thead><tr><th>status</th><th>check</th><th>worst</th><th>limit</th><th>used</th><th>margin</th></tr></thead>
         <tbody>
           {#each s.checks as c (c.id)}
             <tr

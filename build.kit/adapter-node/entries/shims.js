@@ -1,3 +1,0 @@
-import { installPolyfills } from '@sveltejs/kit/node/polyfills';
-
-installPolyfills();

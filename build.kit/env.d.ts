@@ -1,1 +1,0 @@
-// See https://svelte.dev/docs/kit/environment-variables for more information

@@ -1,1 +1,0 @@
-import{pt as e}from"./Ck7cCKWw.js";e();

@@ -1,1 +1,0 @@
-import"./B9uILML7.js";

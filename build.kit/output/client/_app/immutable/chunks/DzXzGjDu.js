@@ -1,1 +1,0 @@
-var e=[[`W`,1],[`mW`,.001],[`µW`,1e-6]];function t(t){let[n,r]=e.find(([,e])=>t.in>=e)??e[2],i=t.in/r,a=Math.max(0,2-Math.floor(Math.log10(Math.max(i,1)))),o=e=>Math.round(e/r*10**a),s=e=>(e/10**a).toFixed(a),[c,l]=[o(t.in),o(t.used)];return{in:s(c),used:s(l),lost:s(c-l),unit:n}}export{t};

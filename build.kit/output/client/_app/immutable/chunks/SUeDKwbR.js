@@ -1,1 +1,0 @@
-import{c as e}from"./B9uILML7.js";import"./Ck7cCKWw.js";var t={get data(){return e.data},get error(){return e.error},get form(){return e.form},get params(){return e.params},get route(){return e.route},get state(){return e.state},get status(){return e.status},get url(){return e.url}};export{t};

@@ -1,1 +1,0 @@
-typeof window<`u`&&((window.__svelte??={}).v??=new Set).add(`5`);

@@ -1,1 +1,0 @@
-export{u as load_css,o as start}from"../chunks/B9uILML7.js";

@@ -1,1 +1,0 @@
-import"../chunks/xihTtKlq.js";import{D as e,N as t,P as n,et as r}from"../chunks/Ck7cCKWw.js";function i(i,a){var o=n(),s=r(o);e(s,()=>a.children),t(i,o)}export{i as component};

@@ -1,2 +1,0 @@
-import "./client2.js";
-export {};

@@ -1,4 +1,0 @@
-import { text } from "@sveltejs/kit";
-// src/routes/healthz/+server.ts
-var GET = () => text("ok");
-export { GET };

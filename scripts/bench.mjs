@@ -1,0 +1,93 @@
+// npm run bench: how fast the core, the files and the server are. Prints figures; nothing here can fail a test.
+import { build } from 'esbuild';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { startApp } from './lib/app.mjs';
+import { buildApp } from './lib/build.mjs';
+import { home, root } from './lib/paths.mjs';
+import { startDatabase } from './lib/mariadb.mjs';
+import { npmPackages } from './lib/packages.mjs';
+
+await npmPackages();
+const folder = mkdtempSync(join(tmpdir(), 'spark-sum-bench-'));
+const row = (what, figure, limit = '') => console.log(`${what.padEnd(58)} ${figure.padStart(12)}   ${limit}`);
+const ms = (v) => `${v < 10 ? v.toFixed(2) : v.toFixed(1)} ms`;
+
+/** Median time of a function over some runs after a warm-up. */
+async function median(f, runs = 25, warm = 5) {
+  for (let i = 0; i < warm; i++) await f(i);
+  const times = [];
+  for (let i = 0; i < runs; i++) {
+    const start = performance.now();
+    await f(i);
+    times.push(performance.now() - start);
+  }
+  return times.sort((a, b) => a - b)[Math.floor(runs / 2)];
+}
+
+try {
+  const bundle = join(folder, 'core.mjs');
+  await build({ entryPoints: [join(root, 'scripts/lib/bench-core.ts')], bundle: true, format: 'esm', platform: 'node', outfile: bundle, logLevel: 'error' });
+  const core = await import(pathToFileURL(bundle).href);
+  console.log(`Node ${process.version}, ${process.arch}; median of 25 runs\n`);
+  for (const stages of [10, 20, 40, 80]) {
+    const doc = core.boardOf(stages);
+    row(
+      `evaluation of ${stages} stages with extreme values`,
+      ms(await median(() => core.evaluateBoard(doc))),
+      stages === 40 ? 'wanted: 16 ms (one frame)' : '',
+    );
+  }
+  const doc = core.boardOf(40);
+  row('settling and plain corners of 40 stages', ms(await median(() => core.settleOnly(doc))));
+  row('nominal evaluation of the kinds of 40 stages', ms(await median(core.nominalOf(doc))));
+  const texts = core.texts();
+  row(`parse and format of ${texts.length} values`, ms(await median(() => core.parseAndFormat(texts))));
+  const file = core.writeBoard(doc);
+  row(`reading and checking a board file of ${(file.length / 1024).toFixed(0)} kB`, ms(await median(() => core.readBoard(file))));
+
+  const build2 = join(home, 'test-build');
+  await buildApp(build2);
+  const database = await startDatabase(folder, { wanted: 26_406 });
+  const app = await startApp({ build: build2, database: database.url, wanted: 26_780, log: join(folder, 'app.log'), env: { ANY_PORT: '1' } });
+  try {
+    const entered = await fetch(`${app.address}/?/demo`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: { 'content-type': 'application/x-www-form-urlencoded', origin: app.address },
+      body: '',
+    });
+    const cookie = entered.headers
+      .getSetCookie()
+      .map((c) => c.split(';')[0])
+      .join('; ');
+    const get = (path) => fetch(app.address + path, { headers: { cookie } });
+    const board = /\/boards\/([0-9a-f-]{36})"/.exec(await (await get('/boards')).text())[1];
+    let name = (await (await get(`/api/boards/${board}/changes`)).json()).doc.name;
+    const save = async (i) => {
+      const after = `bench ${i} ${Math.trunc(performance.now() * 1000)}`;
+      const body = { client: 'bench', nonce: after, label: 'bench', ops: [{ path: ['name'], before: name, after }] };
+      const answer = await fetch(`${app.address}/api/boards/${board}/changes`, {
+        method: 'POST',
+        headers: { cookie, 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+      if (!answer.ok) throw new Error(await answer.text());
+      name = after;
+    };
+    row('save of one change, round trip, committed', ms(await median(save, 50)));
+    row('sum sheet as HTML from the server', ms(await median(async () => (await get(`/boards/${board}`)).text())));
+    const html = await (await fetch(`${app.address}/`)).text();
+    const links = [...html.matchAll(/(?:href|src)="([^"]+\.(?:js|css|woff2?|svg))"/g)].map((m) => new URL(m[1], `${app.address}/`).href);
+    const sizes = await Promise.all([...new Set(links)].map(async (l) => (await (await fetch(l)).arrayBuffer()).byteLength));
+    row('first page: HTML, scripts and styles it names, uncompressed', `${((html.length + sizes.reduce((a, b) => a + b, 0)) / 1024).toFixed(0)} kB`);
+    row('first page as HTML from the server', ms(await median(async () => (await fetch(`${app.address}/`)).text())));
+  } finally {
+    await app.stop();
+    await database.stop();
+  }
+} finally {
+  rmSync(folder, { recursive: true, force: true });
+}

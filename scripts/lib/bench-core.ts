@@ -1,0 +1,83 @@
+// What the benchmark measures, bundled from the sources as they are.
+import type { BoardDoc, StageDoc } from '../../src/core/board/document.ts';
+import { StageNode } from '../../src/core/board/node.ts';
+import { settle } from '../../src/core/board/settle.ts';
+import { wire } from '../../src/core/board/wiring.ts';
+import { mustKind } from '../../src/core/kinds/index.ts';
+import { entryText } from '../../src/core/quantity/format.ts';
+import { parseQuantity } from '../../src/core/quantity/parse.ts';
+import { seriesBetween } from '../../src/core/quantity/preferred.ts';
+
+export { evaluateBoard } from '../../src/core/board/evaluate.ts';
+export { readBoard, writeBoard } from '../../src/core/files/board-file.ts';
+
+/** Groups of five stages: a regulator, its load, a divider with a filter and a converter, all on one adapter. */
+export function boardOf(count: number): BoardDoc {
+  const stages: StageDoc[] = [
+    {
+      id: 'in',
+      kind: 'dc-input',
+      given: { supplyVoltage: { nominal: 12, tolerance: 0.05 }, currentLimit: 20, overload: 'constant-current' },
+      rails: { out: 'v12' },
+    },
+  ];
+  for (let i = 0; stages.length < count; i++) {
+    const group: StageDoc[] = [
+      {
+        id: `reg${i}`,
+        kind: 'linear-regulator',
+        given: { outputVoltage: 5 },
+        parts: { R1: { value: 240, tolerance: 0.01 }, R2: { value: 715, tolerance: 0.01 } },
+        rails: { in: 'v12', out: `v5-${i}` },
+      },
+      { id: `load${i}`, kind: 'supply-load', given: { typicalCurrent: { nominal: 0.02, tolerance: 0.2 } }, rails: { in: `v5-${i}` } },
+      {
+        id: `div${i}`,
+        kind: 'voltage-divider',
+        given: { outputVoltage: 2 },
+        parts: { R1: { value: 49_900, tolerance: 0.01 }, R2: { value: 10_000, tolerance: 0.01 } },
+        rails: { in: 'v12' },
+      },
+      {
+        id: `rc${i}`,
+        kind: 'rc-lowpass',
+        given: { cutoffFrequency: 20 },
+        parts: { R1: { value: 8200, tolerance: 0.01 }, C1: { value: 1e-6, tolerance: 0.1 } },
+        signals: { in: `div${i}.out` },
+      },
+      {
+        id: `adc${i}`,
+        kind: 'adc-channel',
+        given: { sampleRate: { nominal: 1000, tolerance: 0.01 } },
+        parts: { R1: { value: 100, tolerance: 0.01 }, C1: { value: 0 } },
+        rails: { vcc: `v5-${i}` },
+        signals: { in: `rc${i}.out` },
+      },
+    ];
+    stages.push(...group.slice(0, count - stages.length));
+  }
+  return { format: 'spark-sum/board', version: 1, name: `bench ${count}`, conditions: { ambient: { nominal: 25, low: 0, high: 50 } }, stages };
+}
+
+const nodesOf = (doc: BoardDoc) => doc.stages.map((s) => new StageNode(doc, s, mustKind(s.kind)));
+
+export const settleOnly = (doc: BoardDoc): boolean => settle(wire(nodesOf(doc)));
+
+/** Evaluates every stage once at its nominal inputs. */
+export function nominalOf(doc: BoardDoc): () => void {
+  const nodes = nodesOf(doc);
+  return () => {
+    for (const node of nodes) node.kind.evaluate(node.judged.x as never, node.judged.env as never);
+  };
+}
+
+export const texts = (): string[] => seriesBetween('E96', 1e-9, 1e6).map((v) => entryText(v, 'V'));
+
+export function parseAndFormat(list: readonly string[]): number {
+  let read = 0;
+  for (const text of list) {
+    const parsed = parseQuantity(text, 'V');
+    if (parsed.ok && entryText(parsed.value, 'V') === text) read++;
+  }
+  return read;
+}

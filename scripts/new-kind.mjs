@@ -1,0 +1,106 @@
+// npm run new-kind FAMILY/NAME: the folder of a new kind of stage and its line in the registry.
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './lib/paths.mjs';
+import { run } from './lib/run.mjs';
+
+const [wanted] = process.argv.slice(2);
+const match = /^([a-z]+)\/([a-z][a-z0-9-]*)$/.exec(wanted ?? '');
+if (!match) {
+  console.error('Name the kind with its family: npm run new-kind power/soft-start');
+  process.exit(2);
+}
+const [, family, id] = match;
+const name = id.replace(/-(.)/g, (_, c) => c.toUpperCase());
+const title = id.replace(/-/g, ' ').replace(/^./, (c) => c.toUpperCase());
+const folder = join(root, 'src/core/kinds', family, id);
+if (existsSync(folder)) {
+  console.error(`src/core/kinds/${family}/${id} is there already.`);
+  process.exit(2);
+}
+
+const page = `import { defineKind } from '../../contract.ts';
+import { num } from '../../fields.ts';
+import { q, say } from '../../words.ts';
+
+export const ${name} = defineKind({
+  id: '${id}',
+  family: '${family}',
+  group: 'Supply',
+  title: '${title}',
+  aliases: [],
+  purpose: 'Say in one sentence what it does for the designer, in the designer’s words.',
+  given: {
+    inputVoltage: num('V', 5),
+  },
+  parts: {
+    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, default: 1000, doc: 'what it is for' },
+  },
+  outcomes: {
+    inputCurrent: { unit: 'A', title: 'current' },
+    dissipation: { unit: 'W', title: 'heat' },
+  },
+  evaluate: ({ given: g, parts: { R1 } }) => ({
+    inputCurrent: g.inputVoltage / R1.value,
+    dissipation: g.inputVoltage ** 2 / R1.value,
+  }),
+  checks: {
+    heat: {
+      title: 'heat of R1',
+      value: 'dissipation',
+      sense: 'atMost',
+      limit: () => 0.1,
+      from: 'rating of R1',
+      derated: true,
+      severity: 'must',
+      help: (c) => \`R1 of \${say(c.must('inputVoltage').high ** 2 / 0.08, 'ohm')} or more.\`,
+    },
+  },
+  rails: {
+    in: { role: 'consumes', fills: { voltage: 'inputVoltage' }, draws: 'inputCurrent', gives: {} },
+  },
+  signals: {},
+  heat: (_x, o) => ({ R1: o.dissipation! }),
+  working: (c) => {
+    const values = { V: q(c.x.given.inputVoltage, 'V'), R1: q(c.x.parts.R1.value, 'ohm') };
+    return [
+      { title: 'Current', expression: 'V/R1', values, result: { name: 'I', value: c.nominal('inputCurrent')!, unit: 'A' }, outcome: 'inputCurrent', source: 'Ohm' },
+      { title: 'Heat', expression: 'V^2/R1', values, result: { name: 'P', value: c.nominal('dissipation')!, unit: 'W' }, outcome: 'dissipation', source: 'Joule' },
+    ];
+  },
+  figure: (c) => ({
+    width: 260,
+    height: 150,
+    title: 'One resistor to ground',
+    items: [
+      { sym: 'port', at: [60, 40], label: 'in', value: say(c.x.given.inputVoltage, 'V'), side: 'left' },
+      { sym: 'wire', points: [[60, 40], [150, 40]] },
+      { sym: 'resistor', id: 'R1', at: [150, 40], dir: 'down', label: 'R1', value: say(c.x.parts.R1.value, 'ohm') },
+      { sym: 'ground', at: [150, 110] },
+    ],
+  }),
+  bringUp: () => [{ id: 'fit', act: 'fit', title: 'Fit R1', text: 'Solder R1, and read its value once more.' }],
+  confirm: [],
+  cautions: [],
+  sources: ['Ohm’s law'],
+});
+`;
+const test = `import { expect, it } from 'vitest';
+import { alone, nominal } from '../../../testing/boards.ts';
+
+it('obeys Ohm', () => {
+  expect(nominal(alone('${id}', { inputVoltage: 10 }, { R1: { value: 500 } }), 'inputCurrent')).toBeCloseTo(0.02, 12);
+});
+`;
+
+mkdirSync(folder, { recursive: true });
+writeFileSync(join(folder, 'index.ts'), page);
+writeFileSync(join(folder, `${id}.test.ts`), test);
+writeFileSync(join(folder, 'cases.json'), '[]\n');
+const registry = join(root, 'src/core/kinds/index.ts');
+const text = readFileSync(registry, 'utf8')
+  .replace(/(import type \{ Kind \})/, `import { ${name} } from './${family}/${id}/index.ts';\n$1`)
+  .replace(/(KINDS: readonly Kind\[\] = \[[^\]]*?),?\s*\]/, `$1, ${name}]`);
+writeFileSync(registry, text);
+await run('npx', ['--no-install', 'prettier', '--write', '--log-level', 'warn', folder, registry], { problem: 'The new files could not be formatted.' });
+console.log(`src/core/kinds/${family}/${id} is made and registered. docs/adding-a-kind.md says what comes next.`);

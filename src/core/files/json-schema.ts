@@ -1,0 +1,89 @@
+import { z } from 'zod';
+import type { Field, Kind, PartDef } from '../kinds/contract.ts';
+import { KINDS } from '../kinds/index.ts';
+import { SERIES } from '../quantity/preferred.ts';
+import { boardSchema } from './schema.ts';
+
+type Json = Record<string, unknown>;
+
+const UNCERTAIN: Json = {
+  anyOf: [
+    { type: 'number' },
+    {
+      type: 'object',
+      properties: { nominal: { type: 'number' }, low: { type: 'number' }, high: { type: 'number' } },
+      required: ['nominal', 'low', 'high'],
+      additionalProperties: false,
+    },
+    {
+      type: 'object',
+      properties: { nominal: { type: 'number' }, tolerance: { type: 'number', minimum: 0 } },
+      required: ['nominal', 'tolerance'],
+      additionalProperties: false,
+    },
+  ],
+};
+
+function fieldSchema(f: Field): Json {
+  const doc = f.doc ? { description: f.doc } : {};
+  switch (f.type) {
+    case 'number':
+      return { ...doc, 'x-unit': f.unit, anyOf: [{ $ref: '#/$defs/uncertain' }, ...(f.default === null ? [{ type: 'null' }] : [])] };
+    case 'choice':
+      return { ...doc, enum: f.choices };
+    case 'flag':
+      return { ...doc, type: 'boolean' };
+    case 'list':
+      return { ...doc, 'x-unit': f.unit, type: 'array', items: { type: 'number' } };
+    case 'rows':
+      return {
+        ...doc,
+        type: 'array',
+        items: { type: 'object', properties: Object.fromEntries(Object.keys(f.columns).map((c) => [c, { type: 'number' }])), additionalProperties: false },
+      };
+  }
+}
+
+const record = <T>(of: unknown, f: (value: T) => Json): Json => ({
+  type: 'object',
+  properties: Object.fromEntries(Object.entries(of as Record<string, T>).map(([key, value]) => [key, f(value)])),
+  additionalProperties: false,
+});
+
+function partSchema(p: PartDef): Json {
+  const own: Record<string, Json> =
+    p.type === 'device'
+      ? {}
+      : {
+          value: { anyOf: [{ $ref: '#/$defs/uncertain' }, { type: 'null' }] },
+          tolerance: { type: 'number', minimum: 0, exclusiveMaximum: 1 },
+          tempco: { type: 'number' },
+          series: { enum: SERIES },
+          ...(p.joins ? { join: { enum: ['series', 'parallel'] } } : {}),
+        };
+  const params = Object.fromEntries(Object.entries(p.params ?? {}).map(([key, f]) => [key, fieldSchema(f)]));
+  return { type: 'object', properties: { ...own, ...params }, additionalProperties: false };
+}
+
+const kindSchema = (k: Kind): Json => ({
+  if: { properties: { kind: { const: k.id } } },
+  then: {
+    properties: {
+      given: record<Field>(k.given, fieldSchema),
+      parts: record<PartDef>(k.parts, partSchema),
+      rails: record(k.rails, () => ({ type: 'string' })),
+      signals: record(Object.fromEntries(Object.entries(k.signals).filter(([, p]) => p.role === 'in')), () => ({ type: 'string' })),
+    },
+  },
+});
+
+/** The JSON Schema of the board file: its shape from the schema that checks it, its stages from the kinds. */
+export function jsonSchema(): Json {
+  const schema = z.toJSONSchema(boardSchema, { unrepresentable: 'any' }) as unknown as Json & {
+    properties: { stages: { items: Json }; conditions: { properties: Json } };
+  };
+  const stage = schema.properties.stages.items;
+  schema.properties.stages.items = { ...stage, allOf: KINDS.map(kindSchema) };
+  schema.properties.conditions.properties.ambient = { $ref: '#/$defs/uncertain' };
+  return { ...schema, title: 'Spark Sum board', $defs: { uncertain: UNCERTAIN } };
+}
