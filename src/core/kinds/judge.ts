@@ -67,7 +67,7 @@ function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules
     unit,
     spread,
     ...compared,
-    from: def.derated && rules.derating < 1 ? `${def.from}, derated to ${Math.round(rules.derating * 100)} %` : def.from,
+    from: def.derated && rules.derating < 1 ? `${def.from}, derated to ${Math.round(rules.derating * 100)}\u202f%` : def.from,
     help: status === 'ok' ? '' : status === 'tight' ? SLIM : def.help(c),
     ...(spread.absent && compared.value === null ? { reason: spread.absent.reason } : {}),
   };

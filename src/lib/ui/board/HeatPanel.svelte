@@ -54,7 +54,13 @@
   }
   @media (max-width: 900px) {
     .row {
-      grid-template-columns: 14px minmax(0, 1fr) auto;
+      grid-template-columns: 14px minmax(0, 1fr) 80px;
+    }
+    .row > :global(:nth-child(4)) {
+      grid-column: 2;
+    }
+    .row > :global(:nth-child(5)) {
+      grid-column: 2 / -1;
     }
   }
 </style>

@@ -17,7 +17,7 @@
           {#each chain as p, i (p.stage)}
             <tr>
               <td
-                ><a href="{base}/stages/{p.stage}">{p.title}</a>{#if i === chain.length - 1}<span class="soft"> (arriving)</span>{/if}</td
+                ><a href="{base}/stages/{p.stage}">{p.title}</a>{#if i === chain.length - 1}<span class="soft">&nbsp;(arriving)</span>{/if}</td
               >
               <td
                 >{#if p.low !== null}<Quantity value={p.low} unit="V" digits={3} /> … <Quantity value={p.high} unit="V" digits={3} />{:else}<span class="soft"
@@ -26,8 +26,8 @@
               >
               <td><Quantity value={p.noise} unit="V" digits={2} /></td>
               <td
-                ><Quantity value={p.ripple} unit="V" digits={2} />{#if p.lsb}<span class="soft small">
-                    = <Quantity value={p.ripple / p.lsb} unit="LSB" digits={2} /></span
+                ><Quantity value={p.ripple} unit="V" digits={2} />{#if p.lsb}<span class="soft small"
+                    >&nbsp;= <Quantity value={p.ripple / p.lsb} unit="LSB" digits={2} /></span
                   >{/if}</td
               >
               <td><Quantity value={p.sourceResistance} unit="ohm" digits={3} /></td>
