@@ -9,7 +9,7 @@ export default defineConfig({
   fullyParallel: false,
   forbidOnly: true,
   retries: 0,
-  reporter: [['list']],
+  reporter: [['list'], ['json', { outputFile: '.spark-sum/e2e.json' }]],
   outputDir: '.spark-sum/test-results',
   use: {
     actionTimeout: 10_000,

@@ -1,6 +1,6 @@
 // npm test: lint, types, unit tests and end-to-end tests in real Chromium against a real, throwaway MariaDB.
 // Runs beside the application: its own build folder, database and port. "npm test -- unit" runs a part.
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { npmPackages } from './lib/packages.mjs';
 import { home } from './lib/paths.mjs';
@@ -14,13 +14,17 @@ const more = process.argv.slice(2).filter((a) => !PARTS.includes(a) && a !== '--
 const wanted = (part) => asked.length === 0 || asked.includes(part);
 const npx = (args, problem, env = {}) => run('npx', ['--no-install', ...args], { problem, env });
 
+let [passed, failed] = [0, 0];
+const count = (good, bad) => ([passed, failed] = [passed + good, failed + bad]);
+const resultOf = (name) => JSON.parse(readFileSync(join(home, name), 'utf8'));
+
 async function endToEnd() {
   const { debianProgram } = await import('./lib/packages.mjs');
   const { buildApp } = await import('./lib/build.mjs');
-  const { startDatabase } = await import('./lib/mariadb.mjs');
+  const { MARIADB, startDatabase } = await import('./lib/mariadb.mjs');
   const { startApp } = await import('./lib/app.mjs');
   await debianProgram('chromium', 'chromium');
-  await debianProgram('mariadbd', 'mariadb-server');
+  await debianProgram('mariadbd', MARIADB);
   const build = join(home, 'test-build');
   await buildApp(build);
   const folder = mkdtempSync(join(home, 'test-'));
@@ -42,6 +46,8 @@ async function endToEnd() {
       SPARK_SUM_TEST_BUILD: build,
       SPARK_SUM_TEST_FOLDER: folder,
     });
+    const { stats } = resultOf('e2e.json');
+    count(stats.expected + stats.flaky, stats.unexpected);
   } finally {
     await clean();
   }
@@ -62,10 +68,14 @@ try {
   }
   if (wanted('unit')) {
     say('unit tests');
-    await npx(['vitest', 'run'], 'Unit tests failed.');
+    rmSync(join(home, 'unit.json'), { force: true });
+    await npx(['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(home, 'unit.json')}`], 'Unit tests failed.');
+    const { numPassedTests, numFailedTests } = resultOf('unit.json');
+    count(numPassedTests, numFailedTests);
   }
   if (wanted('e2e')) await endToEnd();
   say('all passed');
+  if (passed + failed > 0) process.stdout.write(`${passed} passed, ${failed} failed\n`);
 } catch (error) {
   process.stderr.write(`\n${error instanceof Stop ? error.message : error.stack}\n`);
   process.exit(1);

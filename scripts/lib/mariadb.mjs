@@ -11,6 +11,8 @@ import { end, isAlive, isOurs } from './process.mjs';
 import { run } from './run.mjs';
 import { Stop } from './say.mjs';
 
+/** The programs alone: the full server package would start a database of the system's own. */
+export const MARIADB = 'mariadb-server-core mariadb-client-core';
 /** Longest path of a Unix socket, less a margin. */
 const LONGEST_SOCKET = 100;
 
@@ -19,7 +21,7 @@ const LONGEST_SOCKET = 100;
  * @returns {Promise<{url: string, port: number, pid: number, stop: () => Promise<void>}>}
  */
 export async function startDatabase(folder, { onInit = () => {}, wanted = 3406 } = {}) {
-  const mariadbd = await debianProgram('mariadbd', 'mariadb-server');
+  const mariadbd = await debianProgram('mariadbd', MARIADB);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const data = join(folder, 'data');
   const pidFile = join(folder, 'mariadb.pid');
@@ -94,7 +96,7 @@ async function endLeftover(pidFile, data) {
 const asUser = () => (process.getuid?.() === 0 ? ['--user=root'] : []);
 
 async function initialise(folder, data) {
-  const installer = await debianProgram('mariadb-install-db', 'mariadb-server');
+  const installer = await debianProgram('mariadb-install-db', MARIADB);
   const fresh = `${data}.init`;
   rmSync(fresh, { recursive: true, force: true });
   await run(

@@ -55,8 +55,7 @@ export async function debianProgram(program, packageName) {
     await command(['update'], problem);
     updated = true;
   }
-  // A database of the system's own would take the usual port and is not wanted: only the program is.
-  await command(['install', '-y', '--no-install-recommends', packageName], problem);
+  await command(['install', '-y', '--no-install-recommends', ...packageName.split(' ')], problem);
   const now = find(program);
   if (!now) throw new Stop(problem);
   return now;
