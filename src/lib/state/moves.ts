@@ -1,5 +1,6 @@
 import type { Sum } from '../../core/board/evaluate.ts';
 import type { OutcomeDef } from '../../core/kinds/contract.ts';
+import { formatText } from '../../core/quantity/format.ts';
 import type { Unit } from '../../core/quantity/units.ts';
 
 /** A result that an edit moved. */
@@ -26,7 +27,9 @@ export function moves(before: Sum, after: Sum): Move[] {
       const [a, b] = [old.judged.study.nominal[name], stage.judged.study.nominal[name]];
       if (typeof a !== 'number' || typeof b !== 'number' || a === b) continue;
       const change = (b - a) / Math.max(Math.abs(a), 1e-300);
-      if (Math.abs(change) > LEAST) found.push({ stage: stage.id, stageTitle: stage.title, title: def.title, unit: def.unit, before: a, after: b, change });
+      // What reads the same before and after has not moved for anybody.
+      if (Math.abs(change) > LEAST && formatText(a, def.unit, 3) !== formatText(b, def.unit, 3))
+        found.push({ stage: stage.id, stageTitle: stage.title, title: def.title, unit: def.unit, before: a, after: b, change });
     }
   }
   return found.sort((p, q) => Math.abs(q.change) - Math.abs(p.change));

@@ -11,6 +11,8 @@
   let here = $derived(moved.filter((m) => m.stage === stage.id));
   let elsewhere = $derived(moved.filter((m) => m.stage !== stage.id));
   const MOST = 4;
+  /** A percentage of a level or a temperature means nothing. */
+  const LEVELS = ['dB', 'degC', 'bit'];
   const percent = (c: number) => `${c > 0 ? '+' : '−'}${Math.abs(c * 100) >= 10 ? Math.abs(c * 100).toFixed(0) : Math.abs(c * 100).toFixed(1)}\u202f%`;
   const values = (v: Record<string, number>) =>
     Object.entries(v)
@@ -36,7 +38,10 @@
   {#if moved.length}
     <div class="moved small" aria-live="polite">
       <b>moved</b>
-      {#each here.slice(0, MOST) as m (m.title)}<p>{m.title} <span class="num">{percent(m.change)}</span></p>{/each}
+      {#each here.slice(0, MOST) as m (m.title)}<p>
+          {m.title}
+          {LEVELS.includes(m.unit) ? `${formatText(m.before, m.unit, 3)} → ${formatText(m.after, m.unit, 3)}` : percent(m.change)}
+        </p>{/each}
       {#each elsewhere.slice(0, MOST) as m (m.stage + m.title)}
         <p><b>{m.stageTitle}:</b> {m.title} {formatText(m.before, m.unit, 3)} → {formatText(m.after, m.unit, 3)}</p>
       {/each}
