@@ -36,17 +36,15 @@ const size = ([a, b]: C) => Math.hypot(a, b);
 
 describe('sparse LU', () => {
   /** A random system with a pattern and its dense twin. */
-  const systems = fc
-    .integer({ min: 2, max: 14 })
-    .chain((n) =>
-      fc.record({
-        n: fc.constant(n),
-        cells: fc.uniqueArray(
-          fc.tuple(fc.nat(n - 1), fc.nat(n - 1), fc.double({ min: -5, max: 5, noNaN: true }), fc.double({ min: -5, max: 5, noNaN: true })),
-          { selector: ([i, j]) => i * 100 + j, maxLength: 4 * n },
-        ),
+  const systems = fc.integer({ min: 2, max: 14 }).chain((n) =>
+    fc.record({
+      n: fc.constant(n),
+      cells: fc.uniqueArray(fc.tuple(fc.nat(n - 1), fc.nat(n - 1), fc.double({ min: -5, max: 5, noNaN: true }), fc.double({ min: -5, max: 5, noNaN: true })), {
+        selector: ([i, j]) => i * 100 + j,
+        maxLength: 4 * n,
       }),
-    );
+    }),
+  );
   const lay = ({ n, cells }: { n: number; cells: [number, number, number, number][] }) => {
     // A heavy diagonal keeps the twin well conditioned.
     const all = [...cells.filter(([i, j]) => i !== j), ...Array.from({ length: n }, (_, i) => [i, i, 20 + i, 3] as [number, number, number, number])];

@@ -54,11 +54,18 @@ class Run {
   readonly #residual: Float64Array;
   readonly #delta: Float64Array;
   readonly #peak: Float64Array;
-  readonly #factored = new Map<string, RealLu>();
+  readonly #factored = new Map<number, RealLu>();
+  /** Places of G and of B that hold something, in flat arrays. */
+  readonly #gPlaces: Places;
+  readonly #bPlaces: Places;
+  /** Nothing nonlinear and nothing that switches: a matrix serves every step of its length. */
+  readonly #plain: boolean;
   #plan: Plan | null = null;
   #failure: Unsolved | null = null;
   #x: Float64Array;
   readonly #b: Float64Array;
+  /** Arrays of unknowns no longer in use. */
+  readonly #spare: Float64Array[] = [];
   readonly #work: Float64Array;
   readonly #charge: Float64Array;
   readonly #old: { q: Float64Array; f: Float64Array };
@@ -71,6 +78,7 @@ class Run {
     private readonly options: TransientOptions,
   ) {
     const n = (this.#n = system.pattern.n);
+    this.#plain = devices.linear && !devices.timed;
     this.#dynamic = new Uint8Array(n);
     system.b.forEach((c, s) => {
       if (c !== 0) this.#dynamic[system.pattern.rows[s]!] = 1;
@@ -88,6 +96,8 @@ class Run {
     this.#mid = { q: fresh(), f: fresh() };
     this.#new = { q: fresh(), f: fresh(), x: fresh() };
     this.#values = new Float64Array(system.pattern.rows.length);
+    this.#gPlaces = placesOf(system, system.g);
+    this.#bPlaces = placesOf(system, system.b);
   }
 
   go(): Transient | Unsolved {
@@ -200,9 +210,8 @@ class Run {
   /** Charges and fluxes B·x. */
   #charges(x: Float64Array, q: Float64Array): void {
     q.fill(0);
-    const { rows, cols } = this.system.pattern;
-    const b = this.system.b;
-    for (let s = 0; s < b.length; s++) if (b[s] !== 0) q[rows[s]!]! += b[s]! * x[cols[s]!]!;
+    const { rows, cols, values } = this.#bPlaces;
+    for (let s = 0; s < values.length; s++) q[rows[s]!]! += values[s]! * x[cols[s]!]!;
   }
 
   /** What flows into each charge: b − G·x − i(x). */
@@ -212,23 +221,21 @@ class Run {
 
   /** Residual into `f`, derivatives into the values. */
   #lay(x: Float64Array, t: number, f: Float64Array): void {
-    const { rows, cols } = this.system.pattern;
-    const g = this.system.g;
+    const { rows, cols, values } = this.#gPlaces;
     sourcesAt(this.system, t, 1, this.#b);
     f.set(this.#b);
-    for (let s = 0; s < g.length; s++) f[rows[s]!]! -= g[s]! * x[cols[s]!]!;
-    if (this.devices.linear && !this.devices.timed) return;
+    for (let s = 0; s < values.length; s++) f[rows[s]!]! -= values[s]! * x[cols[s]!]!;
+    if (this.#plain) return;
     this.#current.fill(0);
-    this.#values.set(g);
+    this.#values.set(this.system.g);
     this.devices.evaluate(x, t, this.#values, this.#current);
     for (let i = 0; i < this.#n; i++) f[i]! -= this.#current[i]!;
   }
 
   /** The matrix G + α·B + ∂i/∂x, factored; kept for a linear circuit as long as α and the switches stay. */
   #matrix(alpha: number): RealLu | null {
-    const fixed = this.devices.linear && !this.devices.timed;
-    const key = fixed ? String(alpha) : '';
-    const known = fixed ? this.#factored.get(key) : undefined;
+    const fixed = this.#plain;
+    const known = fixed ? this.#factored.get(alpha) : undefined;
     if (known) return known;
     const values = fixed ? Float64Array.from(this.system.g) : Float64Array.from(this.#values);
     const b = this.system.b;
@@ -246,8 +253,8 @@ class Run {
       lu.values.set(values);
       if (lu.factor() >= 0) continue;
       if (fixed) {
-        if (this.#factored.size > 16) this.#factored.clear();
-        this.#factored.set(key, lu);
+        if (this.#factored.size > 64) this.#factored.clear();
+        this.#factored.set(alpha, lu);
       }
       return lu;
     }
@@ -274,8 +281,10 @@ class Run {
         if (!(Math.abs(this.#delta[i]!) <= 1e-8 * Math.abs(x[i]!) + 1e-12)) done = false;
       }
       if (this.devices.linear || done) {
-        this.#x = Float64Array.from(x);
-        return this.#x.every(Number.isFinite);
+        const spare = this.#spare.pop() ?? new Float64Array(this.#n);
+        spare.set(x);
+        this.#x = spare;
+        return finite(spare);
       }
     }
     const worst = this.#delta.reduce((w, d, i) => (Math.abs(d) > Math.abs(this.#delta[w]!) ? i : w), 0);
@@ -300,9 +309,10 @@ class Run {
     const { q: q0, f: f0 } = this.#old;
     const [mid, next] = [this.#mid, this.#new];
     const t1 = t + GAMMA * h;
+    let middle = before;
     const solved =
       this.#implicit(t1, alpha, (q, f, i) => f + f0[i]! - alpha * (q - q0[i]!)) &&
-      (this.#charges(this.#x, mid.q), this.#flows(this.#x, t1, mid.f), true) &&
+      ((middle = this.#x), this.#charges(middle, mid.q), this.#flows(middle, t1, mid.f), true) &&
       this.#implicit(t + h, alpha, (q, f, i) => f - alpha * (q - W1 * mid.q[i]! + W0 * q0[i]!));
     if (!solved) {
       this.#x = before;
@@ -310,6 +320,7 @@ class Run {
     }
     next.x = this.#x;
     this.#x = before;
+    this.#spare.push(middle);
     this.#charges(next.x, next.q);
     this.#flows(next.x, t + h, next.f);
     const accuracy = this.options.accuracy ?? 2e-6;
@@ -324,9 +335,30 @@ class Run {
   }
 
   #accept(): void {
+    this.#spare.push(this.#x);
     this.#x = this.#new.x;
     this.#old.q.set(this.#new.q);
     this.#old.f.set(this.#new.f);
     for (let i = 0; i < this.#n; i++) this.#peak[i] = Math.max(this.#peak[i]!, Math.abs(this.#new.q[i]!));
   }
+}
+
+interface Places {
+  rows: Int32Array;
+  cols: Int32Array;
+  values: Float64Array;
+}
+
+function placesOf(system: System, values: Float64Array): Places {
+  const held = [...values.keys()].filter((s) => values[s] !== 0);
+  return {
+    rows: Int32Array.from(held, (s) => system.pattern.rows[s]!),
+    cols: Int32Array.from(held, (s) => system.pattern.cols[s]!),
+    values: Float64Array.from(held, (s) => values[s]!),
+  };
+}
+
+function finite(x: Float64Array): boolean {
+  for (let i = 0; i < x.length; i++) if (!Number.isFinite(x[i]!)) return false;
+  return true;
 }
