@@ -1,5 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { evaluateBoard } from '../core/board/evaluate.ts';
+import { ANALYSES, confirm, simulateStage, type Analysis } from '../core/board/simulate.ts';
+import { monteCarlo, monteCarloAnswer } from '../core/board/monte-carlo.ts';
 import { answer } from '../core/files/answer.ts';
 import { readBoard } from '../core/files/board-file.ts';
 import { kindsAnswer } from '../core/files/kinds-answer.ts';
@@ -7,7 +9,9 @@ import type { Issue } from '../core/files/issues.ts';
 import { csvReport, markdownReport } from '../core/files/report.ts';
 import { gate } from '../core/gate/gate.ts';
 import { formatText } from '../core/quantity/format.ts';
+import { parseNumber } from '../core/quantity/parse.ts';
 import { KINDS } from '../core/kinds/index.ts';
+import { DISTRIBUTIONS, type Distribution } from '../core/tolerance/random.ts';
 import { VERSION_OF_CORE } from '../core/version.ts';
 
 const USAGE = `Spark Sum ${VERSION_OF_CORE}
@@ -15,6 +19,8 @@ const USAGE = `Spark Sum ${VERSION_OF_CORE}
 spark-sum kinds [--json]                     what kinds of stages there are
 spark-sum evaluate FILE... [--json]          sizes what has no parts, evaluates everything; "-" reads standard input
 spark-sum check FILE                         exit 0 when ready to order, 1 when not, 2 on a bad file
+spark-sum montecarlo FILE [--runs 10000] [--seed 1] [--distribution uniform|normal] [--json]
+spark-sum simulate FILE --stage ID --analysis ac|noise|transient|op [--from HZ] [--to HZ] [--points N] [--stop S] [--json]
 spark-sum report FILE --format md|csv [-o OUT]
 `;
 
@@ -22,7 +28,7 @@ const out = (text: string) => process.stdout.write(text);
 const complain = (text: string) => process.stderr.write(text);
 
 /** Options that take a value; everything else that starts with "-" and is not "-" is a switch. */
-const WITH_VALUE = new Set(['--format', '-o']);
+const WITH_VALUE = new Set(['--format', '-o', '--stage', '--analysis', '--from', '--to', '--points', '--stop', '--runs', '--seed', '--distribution']);
 
 interface Line {
   files: string[];
@@ -108,6 +114,84 @@ function check(line: Line): number {
   return g.ready ? 0 : 1;
 }
 
+/** Numbers of options as designers write them; a sentence where one cannot be read. */
+function numbersOf(line: Line, wanted: Record<string, 'Hz' | 's' | 'count'>): Record<string, number> | string {
+  const numbers: Record<string, number> = {};
+  for (const [name, unit] of Object.entries(wanted)) {
+    const text = line.values.get(`--${name}`);
+    if (text === undefined) continue;
+    const read = parseNumber(text, unit);
+    if (!read.ok) return `--${name}: ${read.message}`;
+    if (!(read.value > 0)) return `--${name} must be above zero.`;
+    numbers[name] = read.value;
+  }
+  return numbers;
+}
+
+function simulate(line: Line): number {
+  if (line.files.length !== 1) return usage('simulate needs one file.');
+  const [id, analysis] = [line.values.get('--stage'), line.values.get('--analysis') as Analysis | undefined];
+  if (!id) return usage('simulate needs --stage with the id of a stage.');
+  if (!analysis || !ANALYSES.includes(analysis)) return usage(`simulate needs --analysis with one of ${ANALYSES.join(', ')}.`);
+  const options = numbersOf(line, { from: 'Hz', to: 'Hz', points: 'count', stop: 's' });
+  if (typeof options === 'string') return usage(options);
+  if (options.points !== undefined && (!Number.isInteger(options.points) || options.points < 2 || options.points > 100_000))
+    return usage('--points must be a whole number from 2 to 100000.');
+  const opened = open(line.files[0]!);
+  const json = line.switches.has('--json');
+  const fail = (message: string, issues: Issue[] = []) => {
+    if (json) out(`${JSON.stringify(errorOf(message, issues))}\n`);
+    else complain(`${message}\n${issueLines(issues)}`);
+    return 2;
+  };
+  if (!opened.ok) return fail(opened.message, opened.issues);
+  const stage = opened.sum.byId.get(id);
+  if (!stage) return fail(`there is no stage “${id}”. There are ${[...opened.sum.byId.keys()].join(', ')}.`);
+  const result = simulateStage(stage, analysis, options);
+  if (!result.ok) return fail(result.reason);
+  if (json) out(`${JSON.stringify(result.answer)}\n`);
+  else {
+    for (const c of confirm(stage))
+      out(
+        `${c.title.padEnd(36)} formula ${formatText(c.formula, c.unit)}, solver ${c.solver === null ? c.reason : formatText(c.solver, c.unit)}${c.difference === null ? '' : `, ${formatText(c.difference, 'ratio', 2)} apart`}\n`,
+      );
+    const { stage: _s, analysis: _a, comparison: _c, ...data } = result.answer;
+    out(`${JSON.stringify(data)}\n`);
+  }
+  return 0;
+}
+
+function montecarlo(line: Line): number {
+  if (line.files.length !== 1) return usage('montecarlo needs one file.');
+  const options = numbersOf(line, { runs: 'count' });
+  if (typeof options === 'string') return usage(options);
+  const runs = options.runs ?? 10_000;
+  const seed = Number(line.values.get('--seed') ?? 1);
+  const distribution = (line.values.get('--distribution') ?? 'uniform') as Distribution;
+  if (!Number.isInteger(runs) || runs > 1_000_000) return usage('--runs must be a whole number up to a million.');
+  if (!Number.isInteger(seed) || Math.abs(seed) > 2 ** 31) return usage('--seed must be a whole number.');
+  if (!DISTRIBUTIONS.includes(distribution)) return usage(`--distribution must be one of ${DISTRIBUTIONS.join(', ')}.`);
+  const opened = open(line.files[0]!);
+  const json = line.switches.has('--json');
+  if (!opened.ok) {
+    if (json) out(`${JSON.stringify(errorOf(opened.message, opened.issues))}\n`);
+    else complain(`${opened.message}\n${issueLines(opened.issues)}`);
+    return 2;
+  }
+  const samples = monteCarlo(opened.sum.doc, { runs, seed, distribution });
+  const answer = monteCarloAnswer(opened.sum.doc, samples, seed) as { board: { yield: number; low: number; high: number } };
+  if (json) out(`${JSON.stringify(answer)}\n`);
+  else {
+    const share = (v: number) => formatText(v, 'ratio', 4);
+    out(
+      `${runs} boards, seed ${seed}, ${distribution}: ${share(answer.board.yield)} pass every check (${share(answer.board.low)} to ${share(answer.board.high)} at 95 %)\n`,
+    );
+    const failing = [...samples.checks].filter(([, c]) => c.held < c.applied).sort(([, a], [, b]) => a.held / a.applied - b.held / b.applied);
+    for (const [key, c] of failing) out(`${share(c.held / c.applied).padStart(9)}  ${key}\n`);
+  }
+  return 0;
+}
+
 function report(line: Line): number {
   if (line.files.length !== 1) return usage('report needs one file.');
   const format = line.values.get('--format') ?? 'md';
@@ -137,7 +221,7 @@ function usage(problem: string): number {
   return 2;
 }
 
-const COMMANDS: Record<string, (line: Line) => number> = { kinds, evaluate, check, report };
+const COMMANDS: Record<string, (line: Line) => number> = { kinds, evaluate, check, montecarlo, simulate, report };
 
 function main(args: string[]): number {
   const [command, ...rest] = args;

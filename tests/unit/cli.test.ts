@@ -96,6 +96,59 @@ describe('check', () => {
   });
 });
 
+describe('montecarlo', () => {
+  it('answers the same for the same seed, another for another', () => {
+    const go = (seed: string) => run(['montecarlo', ready, '--runs', '300', '--seed', seed, '--json']).stdout;
+    const first = go('7');
+    expect(go('7')).toBe(first);
+    expect(go('8')).not.toBe(first);
+    const answer = JSON.parse(first) as {
+      runs: number;
+      board: { yield: number };
+      stages: Record<string, { outcomes: Record<string, { contributions: { share: number }[] }>; checks: Record<string, { yield: number }> }>;
+    };
+    expect(answer.runs).toBe(300);
+    expect(answer.board.yield).toBeGreaterThan(0.9);
+    expect(answer.stages['scale-filter']!.outcomes.cutoffFrequency!.contributions[0]).toMatchObject({ input: 'parts.C1.value' });
+  }, 20_000);
+  it.each([[['--runs', '0']], [['--runs', 'many']], [['--seed', '1.5']], [['--distribution', 'bent']]])('%j is refused', (args) => {
+    expect(run(['montecarlo', ready, ...args]).status).toBe(2);
+  });
+});
+
+describe('simulate', () => {
+  it('answers every analysis, with formula and solver side by side', () => {
+    for (const [analysis, keys] of [
+      ['ac', ['frequency', 'gainDb', 'phaseDeg']],
+      ['noise', ['density', 'total', 'contributions']],
+      ['transient', ['time', 'signals']],
+      ['op', ['nodes']],
+    ] as const) {
+      const result = run(['simulate', ready, '--stage', 'scale-filter', '--analysis', analysis, '--json']);
+      expect(result.status, result.stderr).toBe(0);
+      const answer = JSON.parse(result.stdout) as Record<string, unknown> & { comparison: Record<string, { difference: number }> };
+      expect(Object.keys(answer)).toEqual(expect.arrayContaining([...keys, 'analysis', 'stage', 'comparison']));
+      expect(Math.abs(answer.comparison.cutoffFrequency!.difference)).toBeLessThan(1e-6);
+    }
+  });
+  it('takes range and points', () => {
+    const answer = JSON.parse(
+      run(['simulate', ready, '--stage', 'scale-filter', '--analysis', 'ac', '--from', '1', '--to', '1k', '--points', '4', '--json']).stdout,
+    ) as { frequency: number[] };
+    answer.frequency.forEach((f, i) => expect(f).toBeCloseTo(10 ** i, 9));
+  });
+  it.each([
+    [['simulate', ready, '--analysis', 'ac'], /--stage/],
+    [['simulate', ready, '--stage', 'scale-filter', '--analysis', 'guess'], /one of ac/],
+    [['simulate', ready, '--stage', 'nobody', '--analysis', 'ac'], /no stage “nobody”/],
+    [['simulate', ready, '--stage', 'scale-filter', '--analysis', 'ac', '--points', '1.5'], /whole number/],
+    [['simulate', ready, '--stage', 'scale-filter', '--analysis', 'ac', '--from', '-1'], /above zero/],
+  ])('%j is refused', (args, message) => {
+    const result = run(args);
+    expect([result.status, result.stderr]).toEqual([2, expect.stringMatching(message)]);
+  });
+});
+
 describe('report', () => {
   it('writes Markdown and CSV to a file or to standard output', () => {
     const out = join(folder, 'report.md');

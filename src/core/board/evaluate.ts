@@ -271,7 +271,7 @@ function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint 
     low: d?.dc?.low ?? null,
     nominal: d?.dc?.nominal ?? null,
     high: d?.dc?.high ?? null,
-    noise: d && d.noise !== null && d.noiseBandwidth !== null ? d.noise * Math.sqrt(d.noiseBandwidth) : null,
+    noise: d?.noise && d.noiseBandwidth ? d.noise.nominal * Math.sqrt(d.noiseBandwidth.nominal) : null,
     ripple: d?.ripple ?? 0,
     sourceResistance: d?.sourceResistance?.nominal ?? null,
     gain: d?.gain ?? 1,

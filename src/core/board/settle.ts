@@ -240,7 +240,7 @@ function hear(node: StageNode, port: string, def: SignalPort, wiring: Wiring, li
     low: down.dc && exactly(down.dc.low),
     high: down.dc && exactly(down.dc.high),
     sourceResistance: down.sourceResistance,
-    noise: down.noise === null ? null : exactly(down.noise),
+    noise: down.noise,
     ripple: exactly(down.ripple),
     rippleFrequency: down.rippleFrequency === null ? null : exactly(down.rippleFrequency),
   };

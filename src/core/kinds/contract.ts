@@ -1,3 +1,5 @@
+import type { Bench, Measured } from '../circuit/measure.ts';
+import type { Element } from '../circuit/netlist.ts';
 import type { Absent, Value } from '../math/absent.ts';
 import type { Range, Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
@@ -220,11 +222,11 @@ export interface SignalDown {
   dc: Range | null;
   sourceResistance: Range | null;
   /** V/√Hz, with the thermal noise of the source resistance in it. */
-  noise: number | null;
+  noise: Range | null;
   /** Equivalent noise bandwidth of the path so far, Hz; null when nothing limits it. */
-  noiseBandwidth: number | null;
+  noiseBandwidth: Range | null;
   /** Signal corner of the path so far, Hz. */
-  bandwidth: number | null;
+  bandwidth: Range | null;
   ripple: number;
   rippleFrequency: number | null;
   /** DC gain from the head of the chain. */
@@ -326,6 +328,21 @@ export interface Curve {
   marks: { axis: 'x' | 'y'; value: number; label: string; limit?: boolean }[];
 }
 
+/** The stage as a circuit, and what the solver is to confirm. */
+export interface Simulation {
+  elements: readonly Element[];
+  /** The node that matters. */
+  out: string;
+  /** Range worth a sweep, Hz. */
+  band: readonly [from: number, to: number];
+  /** A transient worth seeing: how long, and from where. */
+  time: { stop: number; start?: 'operating-point' | 'rest' };
+  /** Outcomes the solver gives as well. */
+  confirms: Readonly<Record<string, (bench: Bench) => Measured>>;
+  /** Why a figure may differ by more than five percent. */
+  differs?: Readonly<Record<string, string>>;
+}
+
 export interface BringUpStep {
   id: string;
   act: 'fit' | 'feed' | 'probe';
@@ -395,6 +412,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   source?: (x: Inputs<G, P, C>, o: Record<string, number>) => number;
   working: (c: Judged<Inputs<G, P, C>>) => Step[];
   figure: (c: Judged<Inputs<G, P, C>>) => Figure;
+  /** The circuit of the nominal stage; null where there is none with what is given. */
+  simulate?: (x: Inputs<G, P, C>, o: Record<string, number>, env: Env<G, P, C>) => Simulation | null;
   curves?: (x: Inputs<G, P, C>, env: Env<G, P, C>, o: Record<string, number>) => Curve[];
   bringUp: (c: Judged<Inputs<G, P, C>>) => BringUpStep[];
   confirm: readonly { id: string; text: string }[];

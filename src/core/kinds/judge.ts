@@ -48,16 +48,33 @@ export function judge(kind: Kind, c: Judged, rules: Rules): CheckResult[] {
   });
 }
 
-function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules): CheckResult | null {
+/** Whether each check that applies holds, without the words: what a random sample needs. */
+export function holds(kind: Kind, c: Judged, rules: Rules): Record<string, boolean> {
+  const answers: Record<string, boolean> = {};
+  for (const id in kind.checks) {
+    const weighed = weigh((kind.checks as Record<string, CheckDef>)[id]!, c, rules);
+    if (weighed) answers[id] = weighed.status === 'ok' || weighed.status === 'tight';
+  }
+  return answers;
+}
+
+/** Value, limit and status of a check; null where it does not apply. */
+function weigh(def: CheckDef, c: Judged, rules: Rules) {
   if (def.applies && !def.applies(c)) return null;
   const limit = def.limit(c);
   if (limit === null && def.whenNull === 'absent') return null;
   const spread = typeof def.value === 'string' ? c.out(def.value) : def.value(c);
   if (spread.absent?.sort === 'none' && spread.nominal === null) return null;
+  const compared = compare(def.sense, spread, limit, def.derated ? rules.derating : 1, c.env.ambient);
+  return { spread, compared, status: statusOf(compared, spread, limit, rules.comfort) };
+}
+
+function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules): CheckResult | null {
+  const weighed = weigh(def, c, rules);
+  if (!weighed) return null;
+  const { spread, compared, status } = weighed;
   const unit = def.unit ?? (kind.outcomes as Record<string, OutcomeDef>)[def.value as string]!.unit;
   const severity = typeof def.severity === 'function' ? def.severity(c) : def.severity;
-  const compared = compare(def.sense, spread, limit, def.derated ? rules.derating : 1, c.env.ambient);
-  const status = statusOf(compared, spread, limit, rules.comfort);
   return {
     id,
     title: def.title,

@@ -62,17 +62,16 @@ export class Judged<X = AnyInputs> {
 
   /** A given, part value or parameter with its ends: `loadCurrent`, `R1.value`, `U1.currentRating`; null when not known. */
   range(ref: string): Range | null {
-    const path = this.#pathOf(ref);
-    const input = this.#ranges.get(path);
-    if (input) return { nominal: input.nominal, low: input.low, high: input.high };
-    const value = read(this.x, path);
+    const x = this.x as AnyInputs;
+    const part = placeOf(ref);
+    const group = part ? null : ref === 'ambient' ? x : ref in x.given ? x.given : x.carried;
+    if (this.#ranges.size > 0) {
+      const path = part ? `parts.${ref}` : group === x ? ref : group === x.given ? `given.${ref}` : `carried.${ref}`;
+      const input = this.#ranges.get(path);
+      if (input) return { nominal: input.nominal, low: input.low, high: input.high };
+    }
+    const value: unknown = part ? x.parts[part.slot]?.[part.key] : group[ref];
     return typeof value === 'number' ? exactly(value) : null;
-  }
-
-  #pathOf(ref: string): string {
-    if (ref === 'ambient') return ref;
-    if (ref.includes('.')) return `parts.${ref}`;
-    return ref in (this.x as AnyInputs).given ? `given.${ref}` : `carried.${ref}`;
   }
 
   /** As `range`, for what the kind itself guarantees to be there. @throws when it is not: a slip in the kind. */
@@ -102,6 +101,14 @@ function span(all: Spread[], nominal: Spread): Spread {
   return { nominal: nominal.nominal, low, high, ...(absent ? { absent } : {}) };
 }
 
-function read(x: unknown, path: string): unknown {
-  return path.split('.').reduce<unknown>((node, key) => (node as Record<string, unknown> | null)?.[key], x);
+const places = new Map<string, { slot: string; key: string } | null>();
+
+/** `R1.value` as slot and key; null for a name without a dot. Kinds ask with the same few texts all the time. */
+function placeOf(ref: string): { slot: string; key: string } | null {
+  let place = places.get(ref);
+  if (place === undefined) {
+    const dot = ref.indexOf('.');
+    places.set(ref, (place = dot < 0 ? null : { slot: ref.slice(0, dot), key: ref.slice(dot + 1) }));
+  }
+  return place;
 }

@@ -2,6 +2,7 @@ import { evaluate } from 'mathjs';
 import { describe, expect, it } from 'vitest';
 import type { BoardDoc } from '../board/document.ts';
 import { curvesOf } from '../board/curves.ts';
+import { confirm } from '../board/simulate.ts';
 import { evaluateBoard, type StageSum } from '../board/evaluate.ts';
 import { answer } from '../files/answer.ts';
 import { alone } from '../testing/boards.ts';
@@ -111,6 +112,15 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
     const drawn = figure.items.flatMap((d) => ('id' in d && d.id ? [d.id] : []));
     const fitted = s.parts.filter((p) => p.value !== null || p.def.type === 'device').map((p) => p.slot);
     expect(drawn).toEqual(expect.arrayContaining(fitted));
+  });
+
+  it('formula and solver agree within five percent, or the kind says why not', () => {
+    const compared = confirm(untouched());
+    if (kind.simulate) expect(compared.length).toBeGreaterThan(0);
+    for (const c of compared) {
+      if (c.reason) continue;
+      expect(Math.abs(c.difference!), `${c.outcome}: ${c.formula} by formula, ${c.solver} by solver`).toBeLessThan(0.05);
+    }
   });
 
   it('its curves lie within their own tolerance band', () => {

@@ -37,6 +37,18 @@ export const addRanges = (a: Range, b: Range): Range => ({
   high: a.high + b.high,
 });
 
+/** The lesser of two ranges, end by end; one that is null sets no bound. */
+export function lesser(a: Range | null, b: Range | null): Range | null {
+  if (!a || !b) return a ?? b;
+  return { nominal: Math.min(a.nominal, b.nominal), low: Math.min(a.low, b.low), high: Math.min(a.high, b.high) };
+}
+
+/** Root of the sum of squares of ranges that are not negative, end by end. */
+export function hypotRanges(...all: Range[]): Range {
+  const end = (which: 'nominal' | 'low' | 'high') => Math.hypot(...all.map((r) => r[which]));
+  return { nominal: end('nominal'), low: end('low'), high: end('high') };
+}
+
 /** A range times a factor that is not negative. */
 export const scaleRange = (r: Range, factor: number): Range => ({
   nominal: r.nominal * factor,

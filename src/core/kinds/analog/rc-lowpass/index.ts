@@ -1,12 +1,13 @@
 import { impossible, missing } from '../../../math/absent.ts';
 import { parallel, settlingConstants, toDb } from '../../../physics/network.ts';
 import { capacitorNoise, thermalNoise } from '../../../physics/noise.ts';
-import { scaleRange } from '../../../quantity/uncertain.ts';
+import { exactly, hypotRanges, lesser, scaleRange } from '../../../quantity/uncertain.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type Curve } from '../../contract.ts';
 import { num, openOhms } from '../../fields.ts';
 import { say, sayOut, sayPart } from '../../words.ts';
 import { checks } from './checks.ts';
+import { simulate } from './simulate.ts';
 import { size } from './sizing.ts';
 import { working } from './working.ts';
 
@@ -133,12 +134,16 @@ export const rcLowpass = defineKind({
         const error = c.out('leakageError');
         const g = c.x.given;
         const { R1, C1 } = c.x.parts;
-        const own = thermalNoise(R1.value, c.x.ambient);
-        const source = incoming?.noise ?? thermalNoise(g.sourceResistance, c.x.ambient);
+        const own = thermalNoise(R1.value, c.x.ambient) * gain.nominal;
+        const source = incoming?.noise ?? exactly(thermalNoise(g.sourceResistance, c.x.ambient));
         // The load is noisy too; through the divider that source and load make. [Nyquist]
         const load = Number.isFinite(g.loadResistance) ? thermalNoise(g.loadResistance, c.x.ambient) * (1 - gain.nominal) : 0;
-        const rp = parallel(R1.value + g.sourceResistance, g.loadResistance);
-        const band = 1 / (4 * rp * C1.value * C1.biasFactor);
+        // Thermal noise spreads with resistance and temperature as the stage's own density does.
+        const density = c.pick('noiseDensity')!;
+        const thermal = scaleRange(density, Math.hypot(own, load) / density.nominal);
+        const tau = c.pick('timeConstant')!;
+        // Noise bandwidth of one pole is 1/(4τ). [Oppenheim]
+        const band = { nominal: 1 / (4 * tau.nominal), low: 1 / (4 * tau.high), high: 1 / (4 * tau.low) };
         const frequency = c.x.carried.rippleFrequency;
         const zero = C1.esr * C1.value * C1.biasFactor;
         const passed = frequency === null ? 0 : 10 ** (-attenuationAt(frequency, c.nominal('timeConstant')!, zero) / 20);
@@ -150,9 +155,9 @@ export const rcLowpass = defineKind({
             high: (dc.high >= 0 ? dc.high * gain.high : dc.high * gain.low) - (error.low ?? 0),
           },
           sourceResistance: c.pick('outputResistance'),
-          noise: Math.hypot(source * gain.nominal, own * gain.nominal, load),
-          noiseBandwidth: Math.min(band, incoming?.noiseBandwidth ?? Infinity),
-          bandwidth: Math.min(c.nominal('cutoffFrequency') ?? Infinity, incoming?.bandwidth ?? Infinity),
+          noise: hypotRanges(scaleRange(source, gain.nominal), thermal),
+          noiseBandwidth: lesser(band, incoming?.noiseBandwidth ?? null),
+          bandwidth: lesser(c.pick('cutoffFrequency'), incoming?.bandwidth ?? null),
           ripple: c.must('inputRipple').high * gain.high * passed,
           rippleFrequency: frequency,
           gain: (incoming?.gain ?? 1) * gain.nominal,
@@ -205,6 +210,7 @@ export const rcLowpass = defineKind({
       ],
     };
   },
+  simulate,
   curves: (x, env) => {
     const { R1, C1 } = x.parts;
     const nominal = env.nominal;

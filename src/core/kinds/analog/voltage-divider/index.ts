@@ -2,11 +2,13 @@ import { none } from '../../../math/absent.ts';
 import { parallel, settlingConstants } from '../../../physics/network.ts';
 import { capacitorNoise, thermalNoise } from '../../../physics/noise.ts';
 import { leg } from '../../../physics/leg.ts';
+import { hypotRanges, lesser, scaleRange } from '../../../quantity/uncertain.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type Curve, type Drawn } from '../../contract.ts';
 import { choice, num, openOhms } from '../../fields.ts';
 import { say, sayOut, sayPart } from '../../words.ts';
 import { checks } from './checks.ts';
+import { simulate } from './simulate.ts';
 import { size } from './sizing.ts';
 import { working } from './working.ts';
 
@@ -136,25 +138,23 @@ export const voltageDivider = defineKind({
       role: 'out',
       fills: { loadResistance: 'loadResistance', bias: 'loadCurrent', maximum: 'maximumOutputVoltage', resolution: 'resolution' },
       down: (c, incoming) => {
-        const gain = c.nominal('gain') ?? 0;
-        const corner = c.nominal('cutoffFrequency');
-        const g = c.x.given;
-        const own = c.nominal('noiseDensity') ?? 0;
-        const rt = c.x.parts.R1.value + g.sourceResistance;
+        const gain = c.pick('gain')!;
+        const corner = c.pick('cutoffFrequency');
+        const own = c.pick('noiseDensity')!;
         // The thermal noise of the source resistance is in the incoming density already.
-        const sources = thermalNoise(g.sourceResistance, c.x.ambient) * gain;
-        const out = c.out('outputVoltage');
-        const [peak, lowest] = [c.must('inputRipple').high, c.x.carried.rippleFrequency];
-        const pole = corner === null || lowest === null ? 1 : Math.hypot(1, lowest / corner);
+        const source = thermalNoise(c.x.given.sourceResistance, c.x.ambient) * gain.nominal;
+        const without = scaleRange(own, own.nominal > 0 ? Math.sqrt(Math.max(0, own.nominal ** 2 - source ** 2)) / own.nominal : 0);
+        const frequency = c.x.carried.rippleFrequency;
+        const pole = corner === null || frequency === null ? 1 : Math.hypot(1, frequency / corner.nominal);
         return {
-          dc: out.nominal === null || out.low === null || out.high === null ? null : { nominal: out.nominal, low: out.low, high: out.high },
+          dc: c.pick('outputVoltage'),
           sourceResistance: c.pick('outputResistance'),
-          noise: incoming?.noise == null || rt === 0 ? own : Math.hypot(Math.sqrt(Math.max(0, own * own - sources * sources)), incoming.noise * gain),
-          noiseBandwidth: corner === null ? (incoming?.noiseBandwidth ?? null) : Math.min((corner * Math.PI) / 2, incoming?.noiseBandwidth ?? Infinity),
-          bandwidth: corner === null ? (incoming?.bandwidth ?? null) : Math.min(corner, incoming?.bandwidth ?? Infinity),
-          ripple: (peak * (c.pick('gain')?.high ?? gain)) / pole,
-          rippleFrequency: lowest,
-          gain: gain * (incoming?.gain ?? 1),
+          noise: incoming?.noise ? hypotRanges(without, scaleRange(incoming.noise, gain.nominal)) : own,
+          noiseBandwidth: lesser(corner && scaleRange(corner, Math.PI / 2), incoming?.noiseBandwidth ?? null),
+          bandwidth: lesser(corner, incoming?.bandwidth ?? null),
+          ripple: (c.must('inputRipple').high * gain.high) / pole,
+          rippleFrequency: frequency,
+          gain: gain.nominal * (incoming?.gain ?? 1),
           reservoir: c.x.parts.C1.value === null ? null : c.range('C1.value'),
         };
       },
@@ -233,6 +233,7 @@ export const voltageDivider = defineKind({
       ],
     };
   },
+  simulate,
   curves: (x, env) => {
     const rt = leg(x.parts.R1.value, x.parts.R1x.value, x.parts.R1x.join).ohms + x.given.sourceResistance;
     const bottom = leg(x.parts.R2.value, x.parts.R2x.value, x.parts.R2x.join).ohms;

@@ -10,6 +10,7 @@ import { checks } from './checks.ts';
 import { curves } from './curves.ts';
 import { figure } from './figure.ts';
 import { aliasRejection, interferenceRejection, ownAttenuation, ownCorner } from './rejection.ts';
+import { simulate } from './simulate.ts';
 import { size } from './sizing.ts';
 import { working } from './working.ts';
 
@@ -281,6 +282,7 @@ export const adcChannel = defineKind({
   working,
   figure,
   curves,
+  simulate,
   bringUp,
   confirm: [{ id: 'reference-decoupled', text: 'The reference pin has its capacitor close to it, and nothing else draws from it.' }],
   cautions: ['Sources connected to the mains need isolation by a licensed practitioner under your local code.'],

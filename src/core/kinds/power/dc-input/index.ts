@@ -5,6 +5,7 @@ import { window } from '../../bring-up.ts';
 import { defineKind, type Step } from '../../contract.ts';
 import { choice, num } from '../../fields.ts';
 import { say, sayOut } from '../../words.ts';
+import { simulate } from './simulate.ts';
 
 /** Marked currents adapters are commonly sold with, A. */
 const ADAPTER_CURRENTS = [0.5, 1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10];
@@ -329,6 +330,7 @@ export const dcInput = defineKind({
       },
     ],
   }),
+  simulate,
   bringUp: (c) => {
     const noLoad = c.out('noLoadVoltage');
     const loaded = c.out('outputVoltage');

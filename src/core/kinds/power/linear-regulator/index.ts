@@ -7,6 +7,7 @@ import { choice, num } from '../../fields.ts';
 import { bringUp } from './bring-up.ts';
 import { checks } from './checks.ts';
 import { figure } from './figure.ts';
+import { simulate } from './simulate.ts';
 import { size } from './sizing.ts';
 import { working } from './working.ts';
 
@@ -212,6 +213,7 @@ export const linearRegulator = defineKind({
   }),
   working,
   figure,
+  simulate,
   bringUp,
   confirm: [
     { id: 'pin-order', text: 'The regulator’s pin order is checked against the datasheet of the very part that will be fitted: families differ.' },

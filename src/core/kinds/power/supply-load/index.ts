@@ -5,6 +5,7 @@ import type { Judged } from '../../judged.ts';
 import { choice, flag, num } from '../../fields.ts';
 import { q, say, sayOut } from '../../words.ts';
 import { checks } from './checks.ts';
+import { simulate } from './simulate.ts';
 import { drawn, supportedCopies, type Wiring } from './wiring.ts';
 
 const STATED = { asleep: 'asleepCurrent', idle: 'idleCurrent', typical: 'typicalCurrent', peak: 'peakCurrent' } as const;
@@ -176,6 +177,7 @@ export const supplyLoad = defineKind({
       ],
     };
   },
+  simulate,
   bringUp: (c) => [
     {
       id: 'fit',

@@ -6,6 +6,7 @@
   import { isTaken } from '$lib/ui/board/keys.ts';
   import CurveChart from '$lib/ui/stage/CurveChart.svelte';
   import Figure from '$lib/ui/stage/Figure.svelte';
+  import FormulaSolver from '$lib/ui/stage/FormulaSolver.svelte';
   import GivenColumn from '$lib/ui/stage/GivenColumn.svelte';
   import PartsColumn from '$lib/ui/stage/PartsColumn.svelte';
   import ResultColumn from '$lib/ui/stage/ResultColumn.svelte';
@@ -27,7 +28,7 @@
     ['notes', 'Notes', 'o'],
   ] as const;
   let tab: (typeof TABS)[number][0] = $state('figure');
-  let tabs = $derived(TABS.filter(([id]) => id !== 'curves' || stage?.kind.curves));
+  let tabs = $derived(TABS.filter(([id]) => id !== 'curves' || stage?.kind.curves || stage?.kind.simulate));
   let shown = $derived(tabs.some(([id]) => id === tab) ? tab : 'figure');
   let findings = $derived(session.sum.findings.filter((f) => f.stage === stage?.id && !f.check));
   const waived = (check: string) => (session.doc.waivers ?? []).some((w) => w.stage === stage?.id && w.check === check);
@@ -71,6 +72,7 @@
           {/if}
         {:else if shown === 'curves'}
           {#each curvesOf(stage) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} />{/each}
+          <FormulaSolver {stage} />
         {:else if shown === 'working'}
           <div class="wide"><WorkingTab steps={stage.kind.working(stage.judged as never)} /></div>
         {:else}

@@ -1,0 +1,76 @@
+import { acSweep, logGrid, noiseAnalysis } from './ac.ts';
+import { GROUND, type Element, type Netlist } from './netlist.ts';
+import { operatingPoint } from './operating-point.ts';
+import { transient, type Transient, type TransientOptions } from './transient.ts';
+
+/** A figure read off the solver, or why there is none. */
+export type Measured = number | { reason: string };
+
+export const isMeasured = (m: Measured): m is number => typeof m === 'number';
+
+/** Reads figures off a netlist the way one would with instruments. */
+export class Bench {
+  readonly net: Netlist;
+
+  constructor(elements: readonly Element[], celsius: number) {
+    this.net = { elements, celsius };
+  }
+
+  /** DC voltage of a node, V; of an unknown like `I(L1)`, A. */
+  dc(name: string): Measured {
+    const op = operatingPoint(this.net);
+    return op.ok ? (name === GROUND ? 0 : (op.voltages[name] ?? { reason: `there is no “${name}”` })) : { reason: op.reason };
+  }
+
+  /** Magnitude at a frequency for the sources' AC amplitudes. */
+  gain(out: string, frequency: number): Measured {
+    const s = acSweep(this.net, Float64Array.of(frequency, frequency * 1.01), out);
+    return s.ok ? Math.hypot(s.re[0]!, s.im[0]!) : { reason: s.reason };
+  }
+
+  /** Frequency at which the magnitude has fallen to 1/√2 of what it is at `low`, by halving between `low` and `high`, Hz. */
+  corner(out: string, low: number, high: number): Measured {
+    const reference = this.gain(out, low);
+    const top = this.gain(out, high);
+    if (!isMeasured(reference)) return reference;
+    if (!isMeasured(top)) return top;
+    if (top > reference * Math.SQRT1_2) return { reason: 'the response never falls 3 dB' };
+    let [a, b] = [low, high];
+    for (let k = 0; k < 80 && b / a > 1 + 1e-12; k++) {
+      const middle = Math.sqrt(a * b);
+      const here = this.gain(out, middle);
+      if (!isMeasured(here)) return here;
+      if (here > reference * Math.SQRT1_2) a = middle;
+      else b = middle;
+    }
+    return Math.sqrt(a * b);
+  }
+
+  /** Noise density at a frequency, V/√Hz. */
+  density(out: string, frequency: number): Measured {
+    const n = noiseAnalysis(this.net, Float64Array.of(frequency, frequency * 1.01), out);
+    return n.ok ? n.density[0]! : { reason: n.reason };
+  }
+
+  /** Noise between two frequencies, V rms. */
+  noise(out: string, from: number, to: number, points = 801): Measured {
+    const n = noiseAnalysis(this.net, logGrid(from, to, points), out);
+    return n.ok ? n.total : { reason: n.reason };
+  }
+
+  /** Something read off a transient. */
+  over(options: TransientOptions, read: (t: Transient) => number): Measured {
+    const t = transient(this.net, options);
+    return t.ok ? read(t) : { reason: t.reason };
+  }
+}
+
+/** Time at which a signal first passes a level, interpolated; the end of the run where it never does, s. */
+export function passes(t: Transient, signal: string, level: number): number {
+  const y = t.signals[signal]!;
+  for (let i = 1; i < y.length; i++) {
+    if (y[i - 1]! < level === y[i]! < level) continue;
+    return t.time[i - 1]! + ((level - y[i - 1]!) / (y[i]! - y[i - 1]!)) * (t.time[i]! - t.time[i - 1]!);
+  }
+  return t.time.at(-1)!;
+}

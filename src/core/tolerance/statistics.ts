@@ -1,0 +1,67 @@
+export const PERCENTILES = [0.1, 1, 5, 50, 95, 99, 99.9] as const;
+
+/** What a sample of an outcome says. */
+export interface Summary {
+  mean: number;
+  /** Standard deviation of the sample. */
+  deviation: number;
+  percentiles: Record<string, number>;
+}
+
+/** Mean, deviation and percentiles of the finite values; null where there are none. */
+export function summarise(values: Float64Array): Summary | null {
+  const sorted = values.filter(Number.isFinite).sort();
+  const n = sorted.length;
+  if (n === 0) return null;
+  const mean = sorted.reduce((a, b) => a + b, 0) / n;
+  const deviation = n > 1 ? Math.sqrt(sorted.reduce((s, v) => s + (v - mean) ** 2, 0) / (n - 1)) : 0;
+  return { mean, deviation, percentiles: Object.fromEntries(PERCENTILES.map((p) => [String(p), percentile(sorted, p / 100)])) };
+}
+
+/** Linear interpolation between order statistics. // [Hyndman] type 7 */
+export function percentile(sorted: ArrayLike<number>, share: number): number {
+  const at = share * (sorted.length - 1);
+  const below = Math.floor(at);
+  const [a, b] = [sorted[below]!, sorted[Math.min(below + 1, sorted.length - 1)]!];
+  return a + (b - a) * (at - below);
+}
+
+/** Counts in equal bins between the least and the greatest finite value. */
+export function histogram(values: Float64Array, bins: number): { from: number; to: number; counts: number[] } | null {
+  const finite = values.filter(Number.isFinite);
+  if (finite.length === 0) return null;
+  const [from, to] = [finite.reduce((a, b) => Math.min(a, b)), finite.reduce((a, b) => Math.max(a, b))];
+  const counts = new Array<number>(bins).fill(0);
+  for (const v of finite) counts[Math.min(bins - 1, Math.floor(((v - from) / (to - from || 1)) * bins))]!++;
+  return { from, to, counts };
+}
+
+/** Share of successes with its interval at 95 %. // [Wilson] score interval */
+export function wilson(passed: number, runs: number): { yield: number; low: number; high: number } {
+  const z = 1.959963984540054;
+  const p = passed / runs;
+  const middle = (p + (z * z) / (2 * runs)) / (1 + (z * z) / runs);
+  const half = (z / (1 + (z * z) / runs)) * Math.sqrt((p * (1 - p)) / runs + (z * z) / (4 * runs * runs));
+  return { yield: p, low: Math.max(0, middle - half), high: Math.min(1, middle + half) };
+}
+
+/** Squared correlation: the share of an outcome's variance that a straight line in one input explains. */
+export function explained(input: Float64Array, outcome: Float64Array): number {
+  let [n, sx, sy, sxx, syy, sxy] = [0, 0, 0, 0, 0, 0];
+  // Differences from the first value: the sums stay small where the spread is.
+  const [x0, y0] = [input[0]!, outcome.find(Number.isFinite) ?? 0];
+  for (let i = 0; i < input.length; i++) {
+    const y = outcome[i]! - y0;
+    if (!Number.isFinite(y)) continue;
+    const x = input[i]! - x0;
+    n++;
+    sx += x;
+    sy += y;
+    sxx += x * x;
+    syy += y * y;
+    sxy += x * y;
+  }
+  const [vx, vy] = [sxx - (sx * sx) / n, syy - (sy * sy) / n];
+  if (!(vx > 0) || !(vy > 0)) return 0;
+  return (sxy - (sx * sy) / n) ** 2 / (vx * vy);
+}
