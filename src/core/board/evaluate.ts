@@ -272,7 +272,7 @@ function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint 
     nominal: d?.dc?.nominal ?? null,
     high: d?.dc?.high ?? null,
     noise: d?.noise && d.noiseBandwidth ? d.noise.nominal * Math.sqrt(d.noiseBandwidth.nominal) : null,
-    ripple: d?.ripple ?? 0,
+    ripple: d?.ripple.high ?? 0,
     sourceResistance: d?.sourceResistance?.nominal ?? null,
     gain: d?.gain ?? 1,
     clips: null,

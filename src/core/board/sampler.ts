@@ -140,7 +140,7 @@ export class Sampler {
       noise: null,
       noiseBandwidth: null,
       bandwidth: null,
-      ripple: 0,
+      ripple: exactly(0),
       rippleFrequency: null,
       gain: 1,
       reservoir: null,
@@ -151,14 +151,12 @@ export class Sampler {
       },
     };
     cell.incoming = down;
+    // The range a converter is told of and where its budget is evaluated are the design's, not one board's.
     const brings: Record<string, number | null | undefined> = {
       voltage: down.dc?.nominal,
-      nominal: down.dc?.nominal,
-      low: down.dc?.low,
-      high: down.dc?.high,
       sourceResistance: down.sourceResistance?.nominal,
       noise: down.noise?.nominal,
-      ripple: down.ripple,
+      ripple: down.ripple.nominal,
       rippleFrequency: down.rippleFrequency,
     };
     for (const [meaning, field] of Object.entries(def.fills)) put(cell, field as string, brings[meaning] ?? null);

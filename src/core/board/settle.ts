@@ -198,7 +198,7 @@ const SILENT: SignalDown = {
   noise: null,
   noiseBandwidth: null,
   bandwidth: null,
-  ripple: 0,
+  ripple: exactly(0),
   rippleFrequency: null,
   gain: 1,
   reservoir: null,
@@ -241,7 +241,7 @@ function hear(node: StageNode, port: string, def: SignalPort, wiring: Wiring, li
     high: down.dc && exactly(down.dc.high),
     sourceResistance: down.sourceResistance,
     noise: down.noise,
-    ripple: exactly(down.ripple),
+    ripple: down.ripple,
     rippleFrequency: down.rippleFrequency === null ? null : exactly(down.rippleFrequency),
   };
   for (const [meaning, field] of Object.entries(def.fills) as [keyof SignalPort['fills'], string][]) {

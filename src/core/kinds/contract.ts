@@ -227,7 +227,8 @@ export interface SignalDown {
   noiseBandwidth: Range | null;
   /** Signal corner of the path so far, Hz. */
   bandwidth: Range | null;
-  ripple: number;
+  /** Peak to peak, V. */
+  ripple: Range;
   rippleFrequency: number | null;
   /** DC gain from the head of the chain. */
   gain: number;

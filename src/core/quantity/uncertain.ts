@@ -49,6 +49,9 @@ export function hypotRanges(...all: Range[]): Range {
   return { nominal: end('nominal'), low: end('low'), high: end('high') };
 }
 
+/** Two ranges that are not negative, multiplied end by end. */
+export const multiplyRanges = (a: Range, b: Range): Range => ({ nominal: a.nominal * b.nominal, low: a.low * b.low, high: a.high * b.high });
+
 /** A range times a factor that is not negative. */
 export const scaleRange = (r: Range, factor: number): Range => ({
   nominal: r.nominal * factor,

@@ -1,7 +1,7 @@
 import { impossible, missing } from '../../../math/absent.ts';
 import { parallel, settlingConstants, toDb } from '../../../physics/network.ts';
 import { capacitorNoise, thermalNoise } from '../../../physics/noise.ts';
-import { exactly, hypotRanges, lesser, scaleRange } from '../../../quantity/uncertain.ts';
+import { exactly, hypotRanges, lesser, multiplyRanges, scaleRange } from '../../../quantity/uncertain.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type Curve } from '../../contract.ts';
 import { num, openOhms } from '../../fields.ts';
@@ -146,7 +146,9 @@ export const rcLowpass = defineKind({
         const band = { nominal: 1 / (4 * tau.nominal), low: 1 / (4 * tau.high), high: 1 / (4 * tau.low) };
         const frequency = c.x.carried.rippleFrequency;
         const zero = C1.esr * C1.value * C1.biasFactor;
-        const passed = frequency === null ? 0 : 10 ** (-attenuationAt(frequency, c.nominal('timeConstant')!, zero) / 20);
+        // The slower the filter, the less passes: the ends change sides.
+        const through = (tau: number) => (frequency === null ? 0 : 10 ** (-attenuationAt(frequency, tau, zero) / 20));
+        const passed = { nominal: through(tau.nominal), low: through(tau.high), high: through(tau.low) };
         const dc = incoming?.dc ?? null;
         return {
           dc: dc && {
@@ -158,7 +160,7 @@ export const rcLowpass = defineKind({
           noise: hypotRanges(scaleRange(source, gain.nominal), thermal),
           noiseBandwidth: lesser(band, incoming?.noiseBandwidth ?? null),
           bandwidth: lesser(c.pick('cutoffFrequency'), incoming?.bandwidth ?? null),
-          ripple: c.must('inputRipple').high * gain.high * passed,
+          ripple: multiplyRanges(multiplyRanges(c.must('inputRipple'), gain), passed),
           rippleFrequency: frequency,
           gain: (incoming?.gain ?? 1) * gain.nominal,
           reservoir: scaleRange(c.range('C1.value')!, C1.biasFactor),

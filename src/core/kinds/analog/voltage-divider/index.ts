@@ -2,7 +2,7 @@ import { none } from '../../../math/absent.ts';
 import { parallel, settlingConstants } from '../../../physics/network.ts';
 import { capacitorNoise, thermalNoise } from '../../../physics/noise.ts';
 import { leg } from '../../../physics/leg.ts';
-import { hypotRanges, lesser, scaleRange } from '../../../quantity/uncertain.ts';
+import { hypotRanges, lesser, multiplyRanges, scaleRange } from '../../../quantity/uncertain.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type Curve, type Drawn } from '../../contract.ts';
 import { choice, num, openOhms } from '../../fields.ts';
@@ -145,14 +145,15 @@ export const voltageDivider = defineKind({
         const source = thermalNoise(c.x.given.sourceResistance, c.x.ambient) * gain.nominal;
         const without = scaleRange(own, own.nominal > 0 ? Math.sqrt(Math.max(0, own.nominal ** 2 - source ** 2)) / own.nominal : 0);
         const frequency = c.x.carried.rippleFrequency;
-        const pole = corner === null || frequency === null ? 1 : Math.hypot(1, frequency / corner.nominal);
+        const through = (end: 'nominal' | 'low' | 'high') => (corner === null || frequency === null ? 1 : 1 / Math.hypot(1, frequency / corner[end]));
+        const passed = { nominal: through('nominal'), low: through('low'), high: through('high') };
         return {
           dc: c.pick('outputVoltage'),
           sourceResistance: c.pick('outputResistance'),
           noise: incoming?.noise ? hypotRanges(without, scaleRange(incoming.noise, gain.nominal)) : own,
           noiseBandwidth: lesser(corner && scaleRange(corner, Math.PI / 2), incoming?.noiseBandwidth ?? null),
           bandwidth: lesser(corner, incoming?.bandwidth ?? null),
-          ripple: (c.must('inputRipple').high * gain.high) / pole,
+          ripple: multiplyRanges(multiplyRanges(c.must('inputRipple'), gain), passed),
           rippleFrequency: frequency,
           gain: gain.nominal * (incoming?.gain ?? 1),
           reservoir: c.x.parts.C1.value === null ? null : c.range('C1.value'),
