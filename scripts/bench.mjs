@@ -43,6 +43,14 @@ try {
   const doc = core.boardOf(40);
   row('settling and plain corners of 40 stages', ms(await median(() => core.settleOnly(doc))));
   row('nominal evaluation of the kinds of 40 stages', ms(await median(core.nominalOf(doc))));
+  row(
+    'Monte Carlo, 1000 boards of 40 stages, all checks, one core',
+    ms(await median(() => core.monteCarlo(doc, { runs: 1000, seed: 1, distribution: 'uniform' }), 3, 1)),
+    'wanted: 10,000 in 2 s on two cores',
+  );
+  row('AC sweep, 30 nodes, 1000 points', ms(await median(core.acOf30())), 'wanted: 25 ms');
+  row('noise of the same', ms(await median(core.noiseOf30())), 'wanted: three times that');
+  row('transient of a buck output, 200,000 steps', ms(await median(core.buck(), 3, 1)), 'wanted: 1 s');
   const texts = core.texts();
   row(`parse and format of ${texts.length} values`, ms(await median(() => core.parseAndFormat(texts))));
   const file = core.writeBoard(doc);

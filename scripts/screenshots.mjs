@@ -38,6 +38,7 @@ const views = [
   ['stage-filter', '/stages/scale-filter', 'c'],
   ['stage-converter', '/stages/scale-reading'],
   ['working', '/stages/supply-watch', 'w'],
+  ['tolerance', '/stages/scale-filter', 't'],
   ['add', '/add'],
   ['brief', '/brief'],
   ['gate', '/gate'],
@@ -50,7 +51,11 @@ for (const [name, path, key] of views) {
   if (key) {
     await page.keyboard.press(key);
     await page.waitForLoadState('networkidle');
-    await page.getByRole('tabpanel').scrollIntoViewIfNeeded();
+    if (key === 't') {
+      await page.getByRole('button', { name: 'Build boards' }).click();
+      await page.getByText('Boards that pass').waitFor();
+    }
+    await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
   }
   await shot(name);
 }

@@ -1,4 +1,7 @@
 // What the benchmark measures, bundled from the sources as they are.
+import { acSweep, logGrid, noiseAnalysis } from '../../src/core/circuit/ac.ts';
+import type { Element, Netlist } from '../../src/core/circuit/netlist.ts';
+import { transient } from '../../src/core/circuit/transient.ts';
 import type { BoardDoc, StageDoc } from '../../src/core/board/document.ts';
 import { StageNode } from '../../src/core/board/node.ts';
 import { settle } from '../../src/core/board/settle.ts';
@@ -8,6 +11,7 @@ import { entryText } from '../../src/core/quantity/format.ts';
 import { parseQuantity } from '../../src/core/quantity/parse.ts';
 import { seriesBetween } from '../../src/core/quantity/preferred.ts';
 
+export { monteCarlo } from '../../src/core/board/monte-carlo.ts';
 export { evaluateBoard } from '../../src/core/board/evaluate.ts';
 export { readBoard, writeBoard } from '../../src/core/files/board-file.ts';
 
@@ -81,3 +85,33 @@ export function parseAndFormat(list: readonly string[]): number {
   }
   return read;
 }
+
+/** A ladder of thirty sections. */
+const ladder = (): Netlist => ({
+  celsius: 25,
+  elements: [
+    { is: 'voltage', name: 'V1', a: 'n0', b: '0', wave: { sort: 'dc', value: 0 }, ac: 1 },
+    ...Array.from({ length: 30 }, (_, i): Element[] => [
+      { is: 'resistor', name: `R${i}`, a: `n${i}`, b: `n${i + 1}`, ohms: 1000 + i },
+      { is: 'capacitor', name: `C${i}`, a: `n${i + 1}`, b: '0', farads: 1e-9 * (i + 1) },
+    ]).flat(),
+  ],
+});
+
+export const acOf30 = () => () => acSweep(ladder(), logGrid(1, 1e7, 1000), 'n30');
+export const noiseOf30 = () => () => noiseAnalysis(ladder(), logGrid(1, 1e7, 1000), 'n30');
+
+/** The output of a step-down converter at 100 kHz, as steps of a fixed length. */
+export const buck = () => () =>
+  transient(
+    {
+      celsius: 25,
+      elements: [
+        { is: 'voltage', name: 'V1', a: 'sw', b: '0', wave: { sort: 'pulse', low: 0, high: 12, delay: 0, rise: 1e-9, fall: 1e-9, width: 4e-6, period: 1e-5 } },
+        { is: 'inductor', name: 'L1', a: 'sw', b: 'out', henries: 47e-6, dcr: 0.05 },
+        { is: 'capacitor', name: 'C1', a: 'out', b: '0', farads: 1e-4, esr: 0.02 },
+        { is: 'resistor', name: 'R1', a: 'out', b: '0', ohms: 4 },
+      ],
+    },
+    { stop: 0.04, step: 2.05e-7, fixed: true, outputs: ['out'] },
+  );

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { documentOf, enter, newAccount, saved, watchConsole, test } from './support.ts';
+import { demoBoard, documentOf, enter, importBoard, newAccount, saved, watchConsole, test } from './support.ts';
 
 test('from a brief to a measured board', async ({ page }) => {
   test.setTimeout(150_000);
@@ -148,5 +148,24 @@ test('the demo bench opens with one click and has its story', async ({ page }) =
   await page.keyboard.press('b');
   await expect(page.getByRole('heading', { name: 'Bring-up of revision A' })).toBeVisible();
   await expect(page.getByText('read 5.06')).toBeVisible();
+  expect(said).toEqual([]);
+});
+
+test('random boards are built in workers: yield, what matters most, and the solver beside the formula', async ({ page }) => {
+  const said = watchConsole(page);
+  await newAccount(page);
+  const board = await importBoard(page, demoBoard());
+  await page.goto(`${board}/stages/scale-filter`);
+  await page.getByRole('tab', { name: 'Curves' }).click();
+  await expect(page.getByRole('heading', { name: 'Formula and solver' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /cutoff/ }).getByText('same')).toBeVisible();
+  await page.keyboard.press('t');
+  await page.getByLabel('runs').fill('abc');
+  await page.getByRole('button', { name: 'Build boards' }).click();
+  await expect(page.getByRole('alert')).toContainText('not a number');
+  await page.getByLabel('runs').fill('600');
+  await page.getByRole('button', { name: 'Build boards' }).click();
+  await expect(page.getByText(/100.% of the boards pass every check/)).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: /^C1/ })).toContainText('99');
   expect(said).toEqual([]);
 });

@@ -27,6 +27,7 @@ export const STAGE_KEYS: readonly Key[] = [
   { key: 'f', does: 'figure' },
   { key: 'c', does: 'curves' },
   { key: 'w', does: 'working' },
+  { key: 't', does: 'tolerance' },
   { key: 'o', does: 'notes' },
 ];
 

@@ -12,6 +12,7 @@
   import ResultColumn from '$lib/ui/stage/ResultColumn.svelte';
   import StageHead from '$lib/ui/stage/StageHead.svelte';
   import { StageEditor } from '$lib/ui/stage/stage-editor.ts';
+  import ToleranceTab from '$lib/ui/stage/ToleranceTab.svelte';
   import WorkingTab from '$lib/ui/stage/WorkingTab.svelte';
 
   const board = useBoard();
@@ -25,6 +26,7 @@
     ['figure', 'Figure', 'f'],
     ['curves', 'Curves', 'c'],
     ['working', 'Working', 'w'],
+    ['tolerance', 'Tolerance', 't'],
     ['notes', 'Notes', 'o'],
   ] as const;
   let tab: (typeof TABS)[number][0] = $state('figure');
@@ -75,6 +77,8 @@
           <FormulaSolver {stage} />
         {:else if shown === 'working'}
           <div class="wide"><WorkingTab steps={stage.kind.working(stage.judged as never)} /></div>
+        {:else if shown === 'tolerance'}
+          <ToleranceTab {session} {stage} />
         {:else}
           <textarea
             rows="8"
