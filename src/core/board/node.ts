@@ -39,11 +39,25 @@ export class StageNode {
     readonly board: BoardDoc,
     readonly doc: StageDoc,
     readonly kind: Kind,
+    settled?: StageNode,
   ) {
     this.title = titleOf(doc, kind.title);
     this.copies = doc.copies ?? 1;
     this.ambient = ambientOf(board);
-    this.size();
+    if (!settled) {
+      this.size();
+      return;
+    }
+    this.links = settled.links;
+    this.dead = settled.dead;
+    this.chosen = settled.chosen;
+    this.incoming = settled.incoming;
+    this.#lay();
+  }
+
+  /** The same stage in the same surroundings with another document: links and sized parts stay as they are. */
+  with(doc: StageDoc): StageNode {
+    return new StageNode(this.board, doc, this.kind, this);
   }
 
   /** Chooses values for the open parts with what is known of the links so far. */

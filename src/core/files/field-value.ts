@@ -1,6 +1,6 @@
 import type { Field, ListField, NumberField, RowsField } from '../kinds/contract.ts';
 import { toRange, type Uncertain } from '../quantity/uncertain.ts';
-import { unitInfo } from '../quantity/units.ts';
+import { boundMessage } from '../quantity/bounds.ts';
 import { seen, type Issue } from './issues.ts';
 
 const isObject = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v);
@@ -62,18 +62,6 @@ export function uncertainIssues(value: unknown, path: string): Issue[] {
   if (!ends) return (value.tolerance as number) < 0 ? [{ path: `${path}.tolerance`, message: 'a tolerance cannot be negative.' }] : [];
   const { low, nominal, high } = value as { low: number; nominal: number; high: number };
   return low <= nominal && nominal <= high ? [] : [{ path, message: `low, nominal and high must rise: seen ${low}, ${nominal}, ${high}.` }];
-}
-
-/** Why a number is out of a field's bounds, or null. */
-export function boundMessage(field: NumberField, v: number): string | null {
-  const u = unitInfo(field.unit).symbol;
-  const show = (n: number) => (u ? `${n} ${u}` : String(n));
-  if (field.above !== undefined && !(v > field.above)) return `must be above ${show(field.above)}, seen ${show(v)}.`;
-  if (field.min !== undefined && v < field.min) return `must be ${show(field.min)} or more, seen ${show(v)}.`;
-  if (field.below !== undefined && !(v < field.below)) return `must be below ${show(field.below)}, seen ${show(v)}.`;
-  if (field.max !== undefined && v > field.max) return `must be ${show(field.max)} or less, seen ${show(v)}.`;
-  if (field.integer && !Number.isInteger(v)) return `must be a whole number, seen ${show(v)}.`;
-  return null;
 }
 
 function listIssues(field: ListField, value: unknown, path: string): Issue[] {

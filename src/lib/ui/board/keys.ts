@@ -28,6 +28,7 @@ export const STAGE_KEYS: readonly Key[] = [
   { key: 'c', does: 'curves' },
   { key: 'w', does: 'working' },
   { key: 't', does: 'tolerance' },
+  { key: 'r', does: 'room to move' },
   { key: 'o', does: 'notes' },
 ];
 

@@ -10,6 +10,7 @@
   import GivenColumn from '$lib/ui/stage/GivenColumn.svelte';
   import PartsColumn from '$lib/ui/stage/PartsColumn.svelte';
   import ResultColumn from '$lib/ui/stage/ResultColumn.svelte';
+  import RoomTab from '$lib/ui/stage/RoomTab.svelte';
   import StageHead from '$lib/ui/stage/StageHead.svelte';
   import { StageEditor } from '$lib/ui/stage/stage-editor.ts';
   import ToleranceTab from '$lib/ui/stage/ToleranceTab.svelte';
@@ -27,6 +28,7 @@
     ['curves', 'Curves', 'c'],
     ['working', 'Working', 'w'],
     ['tolerance', 'Tolerance', 't'],
+    ['room', 'Room', 'r'],
     ['notes', 'Notes', 'o'],
   ] as const;
   let tab: (typeof TABS)[number][0] = $state('figure');
@@ -79,6 +81,8 @@
           <div class="wide"><WorkingTab steps={stage.kind.working(stage.judged as never)} /></div>
         {:else if shown === 'tolerance'}
           <ToleranceTab {session} {stage} />
+        {:else if shown === 'room'}
+          <RoomTab {session} {stage} {editor} />
         {:else}
           <textarea
             rows="8"

@@ -1,0 +1,115 @@
+import type { Field, PartDef } from '../kinds/contract.ts';
+import { mustKind } from '../kinds/index.ts';
+import { judge, type Status } from '../kinds/judge.ts';
+import { seriesBetween, type Series } from '../quantity/preferred.ts';
+import { nominalOf, type Uncertain } from '../quantity/uncertain.ts';
+import type { Unit } from '../quantity/units.ts';
+import { boundMessage } from '../quantity/bounds.ts';
+import { comfortOf, deratingOf, type BoardDoc, type StageDoc } from './document.ts';
+import { StageNode } from './node.ts';
+import { settle } from './settle.ts';
+import { wire } from './wiring.ts';
+
+/** A value of a stage one can move along: a given or a part. */
+export interface Axis {
+  /** `given.cutoffFrequency` or `parts.R1`. */
+  path: string;
+  unit: Unit;
+  /** Where the design stands. */
+  now: number;
+  /** Buyable values, for a part. */
+  series: Series | null;
+}
+
+/** Margins of every check at one point. */
+export type Margins = Record<string, { margin: number | null; status: Status }>;
+
+/** A stage in its surroundings, to be looked at with other values. Neighbours stay as they are. */
+export class Room {
+  readonly axes: Axis[];
+  readonly #node: StageNode;
+  readonly #rules: { derating: number; comfort: number };
+
+  /** @throws when the stage is not on the board: a slip in the caller */
+  constructor(doc: BoardDoc, stage: string) {
+    const nodes = doc.stages.map((s) => new StageNode(doc, s, mustKind(s.kind)));
+    const wiring = wire(nodes);
+    settle(wiring);
+    for (const node of wiring.order) node.size();
+    settle(wiring);
+    const found = nodes.find((n) => n.doc.id === stage);
+    if (!found) throw new Error(`no stage "${stage}"`);
+    this.#node = found;
+    this.#rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
+    this.axes = axesOf(found);
+  }
+
+  /** Margins with some values moved. */
+  at(moved: Readonly<Record<string, number>>): Margins {
+    let { doc } = this.#node;
+    for (const [path, value] of Object.entries(moved)) doc = withValue(doc, path, value, this.#node);
+    const node = this.#node.with(doc);
+    node.judgeBy('extreme');
+    return Object.fromEntries(judge(node.kind, node.judged, this.#rules).map((c) => [c.id, { margin: c.margin, status: c.status }]));
+  }
+}
+
+/** Unlinked numbers of a stage that are above zero, and its fitted parts. */
+function axesOf(node: StageNode): Axis[] {
+  const givens = Object.entries(node.kind.given as Record<string, Field>).flatMap(([name, field]): Axis[] => {
+    if (field.type !== 'number' || node.links.has(name) || name === 'ambient' || field.integer) return [];
+    const now = node.inputs.fields.get(`given.${name}`)?.nominal;
+    return now !== undefined && now > 0 && Number.isFinite(now) ? [{ path: `given.${name}`, unit: field.unit, now, series: null }] : [];
+  });
+  const parts = node.inputs.parts.flatMap((p): Axis[] => {
+    if (p.value === null || !(p.value > 0)) return [];
+    return [{ path: `parts.${p.slot}`, unit: unitOf(p.def), now: p.value, series: p.series }];
+  });
+  return [...parts, ...givens];
+}
+
+const unitOf = (def: PartDef): Unit => (def.type === 'resistor' ? 'ohm' : def.type === 'capacitor' ? 'F' : 'H');
+
+/** The document with one value moved; its spread moves along in proportion. */
+function withValue(doc: StageDoc, path: string, value: number, node: StageNode): StageDoc {
+  const [group, name] = path.split('.') as ['given' | 'parts', string];
+  if (group === 'given') return { ...doc, given: { ...doc.given, [name]: moved(doc.given?.[name] as Uncertain | undefined, value) } };
+  const part = node.inputs.parts.find((p) => p.slot === name);
+  return { ...doc, parts: { ...doc.parts, [name]: { tolerance: part?.tolerance ?? 0, ...doc.parts?.[name], value } } };
+}
+
+/** A value at another place with the same relative spread. */
+export function moved(old: Uncertain | undefined | null, value: number): Uncertain {
+  if (old === undefined || old === null || typeof old === 'number') return value;
+  if ('tolerance' in old) return { nominal: value, tolerance: old.tolerance };
+  const factor = value / nominalOf(old);
+  return { nominal: value, low: old.low * factor, high: old.high * factor };
+}
+
+/** Values along an axis: buyable ones for a part, else evenly on a logarithmic scale, a decade and a half each way. */
+export function placesAlong(axis: Axis, points: number, field?: Field): number[] {
+  const [low, high] = [axis.now / 30, axis.now * 30];
+  const all = axis.series
+    ? thin(seriesBetween(axis.series, low, high), points)
+    : Array.from({ length: points }, (_, i) => low * (high / low) ** (i / (points - 1)));
+  return field?.type === 'number' ? all.filter((v) => boundMessage(field, v) === null) : all;
+}
+
+/** Every so many of a list, the middle one kept. */
+function thin(list: number[], most: number): number[] {
+  if (list.length <= most) return list;
+  const step = Math.ceil(list.length / most);
+  const middle = Math.floor(list.length / 2) % step;
+  return list.filter((_, i) => i % step === middle);
+}
+
+/** The margin that decides at a point: the least of the checks that count; −1 where one fails without a margin. */
+export function deciding(margins: Margins, counts: (check: string) => boolean): number {
+  let least = Infinity;
+  for (const [id, m] of Object.entries(margins)) {
+    if (!counts(id)) continue;
+    if (m.status === 'fail' || m.status === 'unknown') least = Math.min(least, m.margin ?? -1);
+    else if (m.margin !== null) least = Math.min(least, m.margin);
+  }
+  return least;
+}
