@@ -39,6 +39,7 @@ const views = [
   ['stage-converter', '/stages/scale-reading'],
   ['working', '/stages/supply-watch', 'w'],
   ['tolerance', '/stages/scale-filter', 't'],
+  ['room', '/stages/scale-filter', 'r'],
   ['add', '/add'],
   ['brief', '/brief'],
   ['gate', '/gate'],
@@ -54,6 +55,10 @@ for (const [name, path, key] of views) {
     if (key === 't') {
       await page.getByRole('button', { name: 'Build boards' }).click();
       await page.getByText('Boards that pass').waitFor();
+    }
+    if (key === 'r') {
+      await page.getByLabel('and', { exact: true }).selectOption('parts.C1');
+      await page.getByText(/of \d+ places pass/).waitFor();
     }
     await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
   }

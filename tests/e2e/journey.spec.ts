@@ -169,3 +169,24 @@ test('random boards are built in workers: yield, what matters most, and the solv
   await expect(page.getByRole('listitem').filter({ hasText: /^C1/ })).toContainText('99');
   expect(said).toEqual([]);
 });
+
+test('room to move: margins along a value, a map over two, and a step there that can be taken back', async ({ page }) => {
+  const said = watchConsole(page);
+  await newAccount(page);
+  const board = await importBoard(page, demoBoard());
+  await page.goto(`${board}/stages/scale-filter`);
+  await page.keyboard.press('r');
+  const line = page.getByRole('group', { name: 'Margins of all checks along R1' });
+  await expect(line.getByRole('button', { name: /R1 10.kΩ: everything passes/ })).toBeVisible();
+  await line.getByRole('button', { name: /R1 33.kΩ: a check fails/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('R1 value')).toHaveValue(/33.kΩ/);
+  await expect(page.getByRole('heading', { name: 'Result' })).toBeVisible();
+  await page.getByRole('button', { name: 'u undo' }).click();
+  await expect(page.getByLabel('R1 value')).toHaveValue(/10.kΩ/);
+  await page.getByLabel('and', { exact: true }).selectOption('parts.C1');
+  await expect(page.getByText(/of \d+ places pass/)).toBeVisible();
+  await page.getByRole('button', { name: /Move to the place with the most to spare/ }).click();
+  await expect(page.locator('.checks .fail')).toHaveCount(0);
+  expect(said).toEqual([]);
+});
