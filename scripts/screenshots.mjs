@@ -57,7 +57,7 @@ for (const [name, path, key] of views) {
       await page.getByText('Boards that pass').waitFor();
     }
     if (key === 'r') {
-      await page.getByLabel('and', { exact: true }).selectOption('parts.C1');
+      await page.getByLabel('And along').selectOption('parts.C1');
       await page.getByText(/of \d+ places pass/).waitFor();
     }
     await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));

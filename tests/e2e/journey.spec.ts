@@ -184,7 +184,7 @@ test('room to move: margins along a value, a map over two, and a step there that
   await expect(page.getByRole('heading', { name: 'Result' })).toBeVisible();
   await page.getByRole('button', { name: 'u undo' }).click();
   await expect(page.getByLabel('R1 value')).toHaveValue(/10.kΩ/);
-  await page.getByLabel('and', { exact: true }).selectOption('parts.C1');
+  await page.getByLabel('And along').selectOption('parts.C1');
   await expect(page.getByText(/of \d+ places pass/)).toBeVisible();
   await page.getByRole('button', { name: /Move to the place with the most to spare/ }).click();
   await expect(page.locator('.checks .fail')).toHaveCount(0);

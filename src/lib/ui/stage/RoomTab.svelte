@@ -66,12 +66,12 @@
   {#if x}
     <div class="choice">
       <label
-        >along <select bind:value={() => x.path, (v) => (xPath = v)}
+        >along <select aria-label="Along" bind:value={() => x.path, (v) => (xPath = v)}
           >{#each axes as a (a.path)}<option value={a.path}>{nameOf(a)}</option>{/each}</select
         ></label
       >
       <label
-        >and <select bind:value={yPath}
+        >and <select aria-label="And along" bind:value={yPath}
           ><option value="">nothing else: one margin a line</option>{#each axes.filter((a) => a.path !== x.path) as a (a.path)}<option value={a.path}
               >{nameOf(a)}</option
             >{/each}</select
