@@ -121,10 +121,9 @@ describe('boards at random', () => {
         const worst = stage.judged.out(name);
         if (!values || worst.low === null || worst.high === null) continue;
         const room = 1e-6 * Math.max(Math.abs(worst.low), Math.abs(worst.high));
-        for (const v of values.filter(Number.isFinite)) {
-          expect(v, `${stage.id}.${name}`).toBeGreaterThanOrEqual(worst.low - room);
-          expect(v, `${stage.id}.${name}`).toBeLessThanOrEqual(worst.high + room);
-        }
+        const seen = values.filter(Number.isFinite);
+        expect(Math.min(...seen), `${stage.id}.${name}`).toBeGreaterThanOrEqual(worst.low - room);
+        expect(Math.max(...seen), `${stage.id}.${name}`).toBeLessThanOrEqual(worst.high + room);
       }
     }
   });
