@@ -49,15 +49,18 @@
   {#each labels as l (l.id)}<text x={W - RIGHT + 6} y={l.at + 4}>{l.title}</text>{/each}
   <path d="M{x(axis.now)} 4V{H}" class="now" />
   {#each places as p, k (p)}
-    <path
-      d="M{x(p)} {H - 4}V{H + 5}"
+    <rect
+      x={x(p) - 3}
+      y={H - 4}
+      width="6"
+      height="9"
       class="place"
       class:bad={fails(k)}
       role="button"
       tabindex="0"
       aria-label="{name} {formatText(p, axis.unit)}: {fails(k) ? 'a check fails' : 'everything passes'}"
       onclick={() => onmove(p)}
-      onkeydown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onmove(p))}><title>{formatText(p, axis.unit)}</title></path
+      onkeydown={(e) => (e.key === 'Enter' || e.key === ' ') && (e.preventDefault(), onmove(p))}><title>{formatText(p, axis.unit)}</title></rect
     >
   {/each}
   <text x={LEFT} y={H + 22}>{formatText(places[0]!, axis.unit, 3)}</text>
@@ -86,20 +89,20 @@
     stroke-width: 2;
   }
   .place {
-    stroke: var(--ok);
-    stroke-width: 6;
+    fill: var(--ok);
     cursor: pointer;
   }
   .place.bad {
+    fill: var(--ground);
     stroke: var(--fail);
-    stroke-dasharray: 2 2;
+    stroke-width: 1.5;
   }
   .place:hover,
   .place:focus-visible {
+    fill: var(--copper);
     stroke: var(--copper);
-    stroke-dasharray: none;
+    stroke-width: 3;
     outline: none;
-    stroke-width: 9;
   }
   text {
     font:

@@ -71,7 +71,7 @@
     <text x={LEFT - 6} y={H} text-anchor="end">{formatText(map.ys[0]!, y.unit, 3)}</text>
     <text x={LEFT} y={H + 18}>{formatText(map.xs[0]!, x.unit, 3)}</text>
     <text x={W} y={H + 18} text-anchor="end">{formatText(map.xs.at(-1)!, x.unit, 3)}</text>
-    <text x={(LEFT + W) / 2} y={H + 18} text-anchor="middle" class="name">{xName} → , {yName} ↑</text>
+    <text x={(LEFT + W) / 2} y={H + 18} text-anchor="middle" class="name">{xName} →, {yName} ↑</text>
   </svg>
   <div>
     <p>
