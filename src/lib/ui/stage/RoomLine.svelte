@@ -37,7 +37,14 @@
   /** Labels at the right end, pushed apart where lines end together. */
   let labels = $derived.by(() => {
     let last = -Infinity;
-    return lines.map((l) => ({ ...l, at: (last = Math.max(l.end![1], last + 15)) }));
+    const down = lines.map((l) => (last = Math.max(l.end![1], last + 15)));
+    let next = H + 3;
+    return down
+      .map((at, i) => ({ at, i }))
+      .reduceRight<((typeof lines)[number] & { at: number })[]>((up, { at, i }) => {
+        next = Math.min(at, next - 15);
+        return [{ ...lines[i]!, at: next }, ...up];
+      }, []);
   });
   const fails = (k: number) => Object.values(margins[k] ?? {}).some((m) => m.status === 'fail' || m.status === 'unknown');
 </script>
