@@ -188,5 +188,18 @@ test('room to move: margins along a value, a map over two, and a step there that
   await expect(page.getByText(/of \d+ places pass/)).toBeVisible();
   await page.getByRole('button', { name: /Move to the place with the most to spare/ }).click();
   await expect(page.locator('.checks .fail')).toHaveCount(0);
+  await page.getByRole('button', { name: 'u undo' }).click();
+  await page.getByRole('tab', { name: 'Curves' }).click();
+  const csv = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'CSV' }).first().click();
+  expect((await csv).suggestedFilename()).toMatch(/^scale-filter-.+\.csv$/);
+  expect(readFileSync(await (await csv).path(), 'utf8')).toMatch(/^frequency \(Hz\),/);
+  const png = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'PNG' }).first().click();
+  expect(
+    readFileSync(await (await png).path())
+      .subarray(1, 4)
+      .toString(),
+  ).toBe('PNG');
   expect(said).toEqual([]);
 });

@@ -1,11 +1,12 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { curvesOf } from '../board/curves.ts';
 import { evaluateBoard } from '../board/evaluate.ts';
 import { board, refusals } from '../testing/boards.ts';
 import { answer } from './answer.ts';
 import { checkBoard, readBoard, writeBoard } from './board-file.ts';
 import { kindsAnswer } from './kinds-answer.ts';
-import { csvReport, markdownReport } from './report.ts';
+import { csvReport, curveCsv, markdownReport } from './report.ts';
 
 const demo = new URL('../../../demo/', import.meta.url).pathname;
 const fixtures = new URL('../../../tests/fixtures/', import.meta.url).pathname;
@@ -174,6 +175,17 @@ describe('answers', () => {
     const rows = csvReport(evaluateBoard(evil)).trim().split('\r\n');
     expect(rows).toHaveLength(1 + evaluateBoard(evil).stages[0]!.checks.length);
     expect(rows[1]).toContain(`"'=1+1,""x"""`);
+  });
+
+  it('a curve as CSV holds every point to the last digit, and falls 3 dB at the corner of one pole', () => {
+    const [R, C] = [1e4, 1e-7];
+    const doc = board([{ id: 'a', kind: 'rc-lowpass', given: { cutoffFrequency: 159 }, parts: { R1: { value: R }, C1: { value: C } } }]);
+    const response = curvesOf(evaluateBoard(doc).stages[0]!)[0]!;
+    const [head, ...rows] = curveCsv(response).trim().split('\r\n');
+    expect(head).toMatch(/^frequency \(Hz\),.+ low \(dB\),.+ nominal \(dB\),.+ high \(dB\)$/);
+    const numbers = rows.map((r) => r.split(',').map(Number));
+    expect(numbers.map((r) => r[0])).toEqual([...response.x]);
+    for (const [f, , db] of numbers) expect(db).toBeCloseTo(-10 * Math.log10(1 + (2 * Math.PI * f! * R * C) ** 2), 6);
   });
 
   it('a document survives the door unchanged', () => {

@@ -1,4 +1,5 @@
 import { cautionsOf, gate } from '../gate/gate.ts';
+import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
 import { ambientOf, comfortOf, deratingOf, sharesOf } from '../board/document.ts';
 import type { OutcomeDef } from '../kinds/contract.ts';
@@ -115,9 +116,18 @@ const csvCell = (v: string | number | null): string => {
   return /[",\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 };
 
+const csvText = (rows: (string | number | null)[][]): string => rows.map((r) => r.map(csvCell).join(',') + '\r\n').join('');
+
 /** All checks as CSV, SI units. */
 export function csvReport(sum: Sum): string {
   const head = ['stage', 'title', 'check', 'status', 'severity', 'value', 'limit', 'unit', 'margin'];
   const rows = sum.stages.flatMap((s) => s.checks.map((c) => [s.id, s.title, c.id, c.status, c.severity, c.value, c.limit, c.unit, c.margin]));
-  return [head, ...rows].map((r) => r.map(csvCell).join(',')).join('\r\n') + '\r\n';
+  return csvText([head, ...rows]);
+}
+
+/** A curve with its tolerance band as CSV, SI units; empty where a value does not exist. */
+export function curveCsv({ curve, x, low, nominal, high }: Band): string {
+  const y = (end: string) => `${curve.y.label} ${end} (${curve.y.unit})`;
+  const head = [`${curve.x.label} (${curve.x.unit})`, y('low'), y('nominal'), y('high')];
+  return csvText([head, ...x.map((at, i) => [at, low[i] ?? null, nominal[i] ?? null, high[i] ?? null])]);
 }

@@ -1,9 +1,25 @@
 <script lang="ts">
   import type { Chart as ChartType } from 'chart.js';
   import type { Band } from '../../../core/board/curves.ts';
+  import { curveCsv } from '../../../core/files/report.ts';
   import { formatText } from '../../../core/quantity/format.ts';
+  import { saveFile } from '../save-file.ts';
 
-  let { band }: { band: Band } = $props();
+  let { band, name }: { band: Band; name: string } = $props();
+  let canvas: HTMLCanvasElement | undefined = $state();
+  let fileName = $derived(`${name}-${band.curve.id}`);
+  const saveCsv = () => saveFile(`${fileName}.csv`, new Blob([curveCsv(band)], { type: 'text/csv' }));
+
+  /** The plot on the ground it stands on: a transparent picture cannot be read on another. */
+  function savePicture(): void {
+    const copy = document.createElement('canvas');
+    [copy.width, copy.height] = [canvas!.width, canvas!.height];
+    const pen = copy.getContext('2d')!;
+    pen.fillStyle = getComputedStyle(canvas!).getPropertyValue('--ground');
+    pen.fillRect(0, 0, copy.width, copy.height);
+    pen.drawImage(canvas!, 0, 0);
+    copy.toBlob((blob) => blob && saveFile(`${fileName}.png`, blob));
+  }
   type Point = { x: number; y: number };
   const points = (ys: (number | null)[]): Point[] => band.x.flatMap((x, i) => (ys[i] === null || ys[i] === undefined ? [] : [{ x, y: ys[i] }]));
 
@@ -103,8 +119,12 @@
     role="img"
     aria-label="{band.curve.title}: {band.curve.y.label} against {band.curve.x.label}, with its tolerance band; the table below holds the numbers"
   >
-    <canvas {@attach chart}></canvas>
+    <canvas bind:this={canvas} {@attach chart}></canvas>
   </div>
+  <p class="files small">
+    <button type="button" onclick={saveCsv}>CSV</button>
+    <button type="button" onclick={savePicture}>PNG</button>
+  </p>
   <details>
     <summary class="small">as a table</summary>
     <div class="table">
@@ -147,8 +167,20 @@
     max-height: 260px;
     overflow: auto;
   }
-  summary {
+  summary,
+  .files button {
     cursor: pointer;
     color: var(--copper);
+  }
+  .files {
+    display: flex;
+    gap: 16px;
+  }
+  .files button {
+    padding: 0;
+    border: 0;
+    background: none;
+    font: inherit;
+    text-decoration: underline;
   }
 </style>

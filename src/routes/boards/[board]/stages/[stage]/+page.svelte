@@ -75,7 +75,7 @@
             </aside>
           {/if}
         {:else if shown === 'curves'}
-          {#each curvesOf(stage) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} />{/each}
+          {#each curvesOf(stage) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} name={stage.id} />{/each}
           <FormulaSolver {stage} />
         {:else if shown === 'working'}
           <div class="wide"><WorkingTab steps={stage.kind.working(stage.judged as never)} /></div>
