@@ -236,10 +236,10 @@ export const rcLowpass = defineKind({
         { axis: 'x', value: corner, label: 'cutoff wanted' },
         ...(wanted === null
           ? []
-          : [{ axis: 'x' as const, value: wanted, label: nominal.given.attenuation === null ? 'aliases above' : 'attenuation wanted', limit: true }]),
+          : [{ axis: 'x' as const, value: wanted, label: nominal.given.attenuation === null ? 'aliases above' : 'attenuated from', limit: true }]),
         ...(nominal.given.attenuation === null
           ? []
-          : [{ axis: 'y' as const, value: toDb(gain) - nominal.given.attenuation, label: `−${nominal.given.attenuation} dB wanted`, limit: true }]),
+          : [{ axis: 'y' as const, value: toDb(gain) - nominal.given.attenuation, label: 'no more than', limit: true }]),
       ],
     };
     const step: Curve = {
