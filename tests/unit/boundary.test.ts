@@ -26,7 +26,7 @@ const sources = (folder: string): string[] =>
     .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts'))
     .map((f) => join(folder, f));
 
-const importsOf = (file: string): string[] => [...readFileSync(file, 'utf8').matchAll(/(?:from|import)\s*\(?\s*'([^']+)'/g)].map((m) => m[1]!);
+const importsOf = (file: string): string[] => [...readFileSync(file, 'utf8').matchAll(/(?:from\s+|import\s*\(?\s*)'([^'\n]+)'/g)].map((m) => m[1]!);
 const roomOf = (file: string): string => relative(core, file).split('/')[0]!;
 const name = (file: string) => relative(root, file);
 
