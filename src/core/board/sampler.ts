@@ -7,7 +7,7 @@ import { exactly, type Range } from '../quantity/uncertain.ts';
 import { Study } from '../tolerance/study.ts';
 import { ambientOf, comfortOf, deratingOf, type BoardDoc } from './document.ts';
 import { StageNode } from './node.ts';
-import { settle } from './settle.ts';
+import { settle, SILENT } from './settle.ts';
 import { wire, type Wiring } from './wiring.ts';
 
 /** An uncertain number of the board that nothing else decides: a part, a typed given, the ambient. */
@@ -135,15 +135,7 @@ export class Sampler {
     if (!out?.down) return;
     const carried = out.down(judgedOf(from), from.incoming);
     const down: SignalDown = {
-      dc: null,
-      sourceResistance: null,
-      noise: null,
-      noiseBandwidth: null,
-      bandwidth: null,
-      ripple: exactly(0),
-      rippleFrequency: null,
-      gain: 1,
-      reservoir: null,
+      ...SILENT,
       ...carried,
       attenuation: (f) => {
         const before = from.incoming ? from.incoming.attenuation(f).nominal : 0;

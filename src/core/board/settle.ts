@@ -192,7 +192,8 @@ function isLooped(rail: Rail, wiring: Wiring, above: ReadonlySet<Rail> = new Set
   );
 }
 
-const SILENT: SignalDown = {
+/** What an output carries where it says nothing. */
+export const SILENT: SignalDown = {
   dc: null,
   sourceResistance: null,
   noise: null,
