@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, gt, isNull, isNotNull } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, isNotNull } from 'drizzle-orm';
 import type { BoardDoc } from '../../../core/board/document.ts';
 import { applyOps, inverse, type Conflict, type Op } from '../../../core/board/changes.ts';
 import { stacks, type LogEntry, type Stacks } from '../../../core/board/history.ts';
@@ -134,14 +134,6 @@ async function entryAt(tx: Transaction, boardId: string, version: number) {
 
 export const stacksOf = async (tx: Transaction | ReturnType<typeof db>, boardId: string, client: string): Promise<Stacks> =>
   stacks(await entriesOf(tx, boardId, client));
-
-/** What changed after a version, oldest first. */
-export const changesSince = (boardId: string, version: number): Promise<{ version: number; client: string; label: string }[]> =>
-  db()
-    .select({ version: changes.version, client: changes.client, label: changes.label })
-    .from(changes)
-    .where(and(eq(changes.boardId, boardId), gt(changes.version, version)))
-    .orderBy(asc(changes.version));
 
 /** The whole log of a board, for the download of one's data. */
 export const logOf = (boardId: string) => db().select().from(changes).where(eq(changes.boardId, boardId)).orderBy(asc(changes.version));
