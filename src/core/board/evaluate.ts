@@ -1,15 +1,14 @@
-import { mustKind } from '../kinds/index.ts';
 import type { Kind, Offer, RailPort, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
 import { judge, type CheckResult } from '../kinds/judge.ts';
 import type { Judged } from '../kinds/judged.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { comfortOf, deratingOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
-import { StageNode, type Link } from './node.ts';
+import type { Link, StageNode } from './node.ts';
 import { powerByState, type StatePower } from './power.ts';
-import { settle, signalDown } from './settle.ts';
+import { settledBoard, signalDown } from './settle.ts';
 import type { ResolvedPart } from './stage-inputs.ts';
-import { wire, type Finding, type Wiring } from './wiring.ts';
+import type { Finding, Wiring } from './wiring.ts';
 
 /** One stage of an evaluated board. */
 export interface StageSum {
@@ -76,19 +75,12 @@ export interface Sum {
  * worst ends. One readable pass. Throws only on a bug: the document has been validated.
  */
 export function evaluateBoard(doc: BoardDoc): Sum {
-  const nodes = doc.stages.map((stage) => new StageNode(doc, stage, mustKind(stage.kind)));
-  const wiring = wire(nodes);
-  let stands = settle(wiring);
-  const open = wiring.order.filter((n) => n.inputs.parts.some((p) => p.open));
-  if (open.length) {
-    for (const node of open) node.size();
-    stands = settle(wiring);
-  }
+  const { nodes, wiring, stands } = settledBoard(doc);
   const method = doc.policy?.judgeBy === 'root-sum-square' ? 'rss' : 'extreme';
   for (const node of nodes) node.judgeBy(method);
   const rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
   const stages = wiring.order.map((node) => stageSum(node, rules));
-  const power = powerByState(wiring, nodes);
+  const power = powerByState(wiring);
   const findings = [...wiring.findings, ...collapse(stands), ...stages.flatMap(checkFindings), ...nodes.flatMap(linkFindings), ...openConnections(nodes)];
   return {
     doc,

@@ -2,7 +2,8 @@ import { draw, randomOf, type Distribution } from '../tolerance/random.ts';
 import { explained, histogram, summarise, wilson, type Summary } from '../tolerance/statistics.ts';
 import type { BoardDoc } from './document.ts';
 import { Sampler } from './sampler.ts';
-import type { OutcomeDef } from '../kinds/contract.ts';
+import type { CheckDef, OutcomeDef } from '../kinds/contract.ts';
+import type { Cell } from './point.ts';
 
 export interface MonteCarloOptions {
   runs: number;
@@ -32,54 +33,113 @@ export function monteCarlo(doc: BoardDoc, options: MonteCarloOptions): Samples {
   const sampler = new Sampler(doc);
   const { runs, seed, distribution, first = 0 } = options;
   const inputs = sampler.free.map((f) => ({ stage: f.stage, path: f.path, values: new Float64Array(runs) }));
-  const outcomes = new Map<string, Float64Array>();
-  for (const { node } of sampler.cells)
-    for (const [name, def] of Object.entries(node.kind.outcomes as Record<string, OutcomeDef>))
-      if (!def.derived) outcomes.set(`${node.doc.id}.${name}`, new Float64Array(runs).fill(NaN));
   const waived = new Set((doc.waivers ?? []).map((w) => `${w.stage}.${w.check}`));
-  const checks: Samples['checks'] = new Map();
+  const tallies = sampler.cells.map((cell) => new Tally(cell, runs, waived));
   const values = new Float64Array(sampler.free.length);
   let passed = 0;
-  for (let run = 0; run < runs; run++) {
-    const random = randomOf(seed, first + run);
-    for (let i = 0; i < values.length; i++) values[i] = inputs[i]!.values[run] = draw(random, sampler.free[i]!.range, distribution);
+  let done = 0;
+  while (done < runs) {
+    const random = randomOf(seed, first + done);
+    for (let i = 0; i < values.length; i++) values[i] = inputs[i]!.values[done] = draw(random, sampler.free[i]!.range, distribution);
     sampler.place(values);
-    if (oneBoard(sampler, run, outcomes, checks, waived)) passed++;
-    if (run % 256 === 255 && options.progress?.(run + 1)) return { runs: run + 1, inputs, outcomes, checks, passed };
+    if (oneBoard(sampler, done, tallies)) passed++;
+    done++;
+    if (done % 256 === 0 && options.progress?.(done)) break;
   }
-  return { runs, inputs, outcomes, checks, passed };
+  return {
+    runs: done,
+    inputs,
+    outcomes: new Map(tallies.flatMap((t) => t.names.map((name, i) => [`${t.id}.${name}`, t.columns[i]!] as const))),
+    checks: new Map(tallies.flatMap((t) => t.checks())),
+    passed,
+  };
+}
+
+/** What the runs gave at one stage. */
+class Tally {
+  readonly id: string;
+  readonly names: readonly string[];
+  readonly columns: readonly Float64Array[];
+  readonly #ids: readonly string[];
+  readonly defs: readonly CheckDef[];
+  /** Of the state at hand: 1 holds, 0 does not, −1 does not apply. */
+  readonly now: Int8Array;
+  /** Of this run in all states looked at so far, the same way. */
+  readonly #run: Int8Array;
+  readonly #held: Uint32Array;
+  readonly #applied: Uint32Array;
+  readonly #waived: readonly boolean[];
+  /** Version of the stage when it was last judged. */
+  seen = -1;
+
+  constructor(
+    readonly cell: Cell,
+    runs: number,
+    waived: ReadonlySet<string>,
+  ) {
+    const { node } = cell;
+    this.id = node.doc.id;
+    this.names = Object.entries(node.kind.outcomes as Record<string, OutcomeDef>).flatMap(([name, def]) => (def.derived ? [] : [name]));
+    this.columns = this.names.map(() => new Float64Array(runs).fill(NaN));
+    this.#ids = Object.keys(node.kind.checks);
+    this.defs = Object.values(node.kind.checks as Record<string, CheckDef>);
+    this.now = new Int8Array(this.defs.length);
+    this.#run = new Int8Array(this.defs.length);
+    this.#held = new Uint32Array(this.defs.length);
+    this.#applied = new Uint32Array(this.defs.length);
+    this.#waived = this.#ids.map((id) => waived.has(`${this.id}.${id}`));
+  }
+
+  begin(): void {
+    this.#run.fill(-1);
+  }
+
+  record(run: number): void {
+    const { names, columns } = this;
+    const { o } = this.cell;
+    for (let i = 0; i < names.length; i++) {
+      const value = o[names[i]!];
+      if (typeof value === 'number') columns[i]![run] = value;
+    }
+  }
+
+  merge(): void {
+    for (let i = 0; i < this.now.length; i++) if (this.now[i]! >= 0 && this.#run[i] !== 0) this.#run[i] = this.now[i]!;
+  }
+
+  /** Counts the run; whether every check held that nobody waived. */
+  end(): boolean {
+    let whole = true;
+    for (let i = 0; i < this.now.length; i++) {
+      if (this.#run[i] === -1) continue;
+      this.#applied[i]!++;
+      if (this.#run[i] === 1) this.#held[i]!++;
+      else if (!this.#waived[i]) whole = false;
+    }
+    return whole;
+  }
+
+  checks(): [string, { held: number; applied: number }][] {
+    return this.#ids.flatMap((id, i) => (this.#applied[i] ? [[`${this.id}.${id}`, { held: this.#held[i]!, applied: this.#applied[i] }]] : []));
+  }
 }
 
 /** All states of one board; true when every check held in each. */
-function oneBoard(sampler: Sampler, run: number, outcomes: Map<string, Float64Array>, checks: Samples['checks'], waived: ReadonlySet<string>): boolean {
-  const failed = new Set<string>();
-  const applied = new Set<string>();
-  sampler.states.forEach((state, which) => {
-    sampler.solve(state);
-    for (const cell of sampler.cells) {
-      const id = cell.node.doc.id;
-      if (which === 0) {
-        for (const name in cell.o) {
-          const value = cell.o[name];
-          if (typeof value === 'number') outcomes.get(`${id}.${name}`)![run] = value;
-        }
-      }
-      const held = sampler.holds(cell);
-      for (const check in held) {
-        const key = `${id}.${check}`;
-        applied.add(key);
-        if (!held[check]) failed.add(key);
-      }
+function oneBoard(sampler: Sampler, run: number, tallies: readonly Tally[]): boolean {
+  for (let s = 0; s < sampler.states.length; s++) {
+    sampler.solve(sampler.states[s]!);
+    for (const t of tallies) {
+      if (s === 0) {
+        t.begin();
+        t.record(run);
+      } else if (t.seen === t.cell.version) continue;
+      t.seen = t.cell.version;
+      sampler.holds(t.cell, t.defs, t.now);
+      t.merge();
     }
-  });
-  let whole = true;
-  for (const key of applied) {
-    let count = checks.get(key);
-    if (!count) checks.set(key, (count = { held: 0, applied: 0 }));
-    count.applied++;
-    if (!failed.has(key)) count.held++;
-    else if (!waived.has(key)) whole = false;
   }
+  let whole = true;
+  for (const t of tallies) whole = t.end() && whole;
   return whole;
 }
 

@@ -2,8 +2,8 @@ import { impossible, isAbsent, type Absent } from '../math/absent.ts';
 import type { Kind, Offer, OutcomeDef, RailPort, SignalDown, Sizing, StateId } from '../kinds/contract.ts';
 import { Judged, type AnyInputs, type Method } from '../kinds/judged.ts';
 import { seriesBetween } from '../quantity/preferred.ts';
-import { exactly, hasSpread, scaleRange, type Range } from '../quantity/uncertain.ts';
-import { Study, type Spread } from '../tolerance/study.ts';
+import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
+import { Study, type Results, type Spread } from '../tolerance/study.ts';
 import { ambientOf, deratingOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
 import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 
@@ -33,6 +33,8 @@ export class StageNode {
   readonly carries = new Map<string, { version: number; incoming: SignalDown | null; down: SignalDown }>();
   inputs!: StageInputs;
   judged!: Judged;
+  /** Results at the inputs as they stand in `inputs.x`. */
+  resultsHere!: () => Results;
   #draws = new Map<string, { load: Range | null; draw: Range | null }>();
 
   constructor(
@@ -93,9 +95,9 @@ export class StageNode {
     const x = inputs.x;
     const env = { nominal: copyOf(x), ambient: inputs.fields.get('ambient')!, copies: this.copies, states: sharesOf(this.board) };
     const nothing = this.dead && this.#nothing(this.dead);
-    const run = nothing ? () => nothing : () => this.kind.evaluate(x, env) as never;
+    this.resultsHere = nothing ? () => nothing : () => this.kind.evaluate(x, env) as Results;
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
-    const study = new Study(inputs.inputs, run, (name) => {
+    const study = new Study(inputs.inputs, this.resultsHere, (name) => {
       const inside = outcomes[name]?.inside;
       return inside && { inputs: inside.inputs, value: () => inside.value(x, env) };
     });
@@ -103,8 +105,7 @@ export class StageNode {
   }
 
   #wrap(study: Study, x: AnyInputs, env: Judged['env'], method: Method): Judged {
-    const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
-    const judged: Judged = new Judged(x, env, study, method, (name) => outcomes[name]?.derived);
+    const judged: Judged = new Judged(x, env, study, method, (name) => this.derived(name));
     if (this.dead) return judged;
     const region = this.kind.region?.(judged as never);
     for (const { outcome, ends } of region?.outside ?? []) {
@@ -119,6 +120,11 @@ export class StageNode {
       });
     }
     return judged;
+  }
+
+  /** How an outcome is made from others, where it is. */
+  derived(outcome: string): OutcomeDef['derived'] {
+    return (this.kind.outcomes as Record<string, OutcomeDef>)[outcome]?.derived;
   }
 
   #nothing(reason: Absent) {
@@ -139,14 +145,8 @@ export class StageNode {
 
   /** An outcome with another load than the one designed for: the same inputs, one of them moved for the while. */
   #withLoad(outcome: string, field: string, load: Range): Range | null {
-    const target = this.inputs.x.given as Record<string, unknown>;
-    const path = `given.${field}`;
-    const designed = target[field];
-    target[field] = load.nominal;
-    const others = this.inputs.inputs.filter((i) => i.path !== path);
-    const spread = this.judged.study.over(hasSpread(load) ? [...others, { path, target, key: field, ...load }] : others).plain(outcome);
-    target[field] = designed;
-    return rangeOf(spread);
+    const at = { path: `given.${field}`, target: this.inputs.x.given as Record<string, unknown>, key: field };
+    return rangeOf(this.judged.study.moved(outcome, at, load));
   }
 
   #sizing(): Sizing {

@@ -1,14 +1,12 @@
 import type { Field, PartDef } from '../kinds/contract.ts';
-import { mustKind } from '../kinds/index.ts';
 import { judge, type Status } from '../kinds/judge.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import { boundMessage } from '../quantity/bounds.ts';
 import { comfortOf, deratingOf, type BoardDoc, type StageDoc } from './document.ts';
-import { StageNode } from './node.ts';
-import { settle } from './settle.ts';
-import { wire } from './wiring.ts';
+import type { StageNode } from './node.ts';
+import { settledBoard } from './settle.ts';
 
 /** A value of a stage one can move along: a given or a part. */
 export interface Axis {
@@ -32,12 +30,7 @@ export class Room {
 
   /** @throws when the stage is not on the board: a slip in the caller */
   constructor(doc: BoardDoc, stage: string) {
-    const nodes = doc.stages.map((s) => new StageNode(doc, s, mustKind(s.kind)));
-    const wiring = wire(nodes);
-    settle(wiring);
-    for (const node of wiring.order) node.size();
-    settle(wiring);
-    const found = nodes.find((n) => n.doc.id === stage);
+    const found = settledBoard(doc).nodes.find((n) => n.doc.id === stage);
     if (!found) throw new Error(`no stage "${stage}"`);
     this.#node = found;
     this.#rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };

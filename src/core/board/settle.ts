@@ -3,8 +3,10 @@ import { STATE_IDS, type RailPort, type Ref, type SignalDown, type SignalPort, t
 import type { Judged } from '../kinds/judged.ts';
 import { parallel } from '../physics/network.ts';
 import { addRanges, exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
-import type { Link, StageNode } from './node.ts';
-import type { Rail, Wiring } from './wiring.ts';
+import { mustKind } from '../kinds/index.ts';
+import type { BoardDoc } from './document.ts';
+import { StageNode, type Link } from './node.ts';
+import { wire, type Rail, type Wiring } from './wiring.ts';
 
 const ROUNDS = 60;
 const SETTLED = 1e-9;
@@ -25,6 +27,19 @@ export function settle(wiring: Wiring): boolean {
     if (!moved) return true;
   }
   return false;
+}
+
+/** A board's stages, sized where they were open, with their links settled. `stands` is false when the supply collapses. */
+export function settledBoard(doc: BoardDoc): { nodes: StageNode[]; wiring: Wiring; stands: boolean } {
+  const nodes = doc.stages.map((stage) => new StageNode(doc, stage, mustKind(stage.kind)));
+  const wiring = wire(nodes);
+  let stands = settle(wiring);
+  const open = wiring.order.filter((n) => n.inputs.parts.some((p) => p.open));
+  if (open.length) {
+    for (const node of open) node.size();
+    stands = settle(wiring);
+  }
+  return { nodes, wiring, stands };
 }
 
 /** The stages whose results this one's links are made of: providers, everything its rails feed, and both ends of its signals. */
@@ -193,7 +208,7 @@ function isLooped(rail: Rail, wiring: Wiring, above: ReadonlySet<Rail> = new Set
 }
 
 /** What an output carries where it says nothing. */
-export const SILENT: SignalDown = {
+const SILENT: SignalDown = {
   dc: null,
   sourceResistance: null,
   noise: null,
@@ -206,6 +221,20 @@ export const SILENT: SignalDown = {
   attenuation: () => exactly(0),
 };
 
+/** What an output carries: what it says of itself, and the transfer of the path so far. One shape, whatever is said. */
+export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['attenuation']): SignalDown => ({
+  dc: own.dc ?? null,
+  sourceResistance: own.sourceResistance ?? null,
+  noise: own.noise ?? null,
+  noiseBandwidth: own.noiseBandwidth ?? null,
+  bandwidth: own.bandwidth ?? null,
+  ripple: own.ripple ?? SILENT.ripple,
+  rippleFrequency: own.rippleFrequency ?? null,
+  gain: own.gain ?? 1,
+  reservoir: own.reservoir ?? null,
+  attenuation,
+});
+
 /** What a stage's output carries. */
 export function signalDown(node: StageNode, port: string): SignalDown {
   const def = node.kind.signals[port];
@@ -214,16 +243,12 @@ export function signalDown(node: StageNode, port: string): SignalDown {
   const known = node.carries.get(port);
   if (known && known.version === node.version && known.incoming === incoming) return known.down;
   const asked = new Map<string, Range>();
-  const down: SignalDown = {
-    ...SILENT,
-    ...def.down(node.judged as never, incoming),
-    attenuation: (frequency) => {
-      const key = `${frequency.nominal} ${frequency.low} ${frequency.high}`;
-      let answer = asked.get(key);
-      if (!answer) asked.set(key, (answer = addRanges(incoming ? incoming.attenuation(frequency) : exactly(0), node.ownAttenuation(port, frequency))));
-      return answer;
-    },
-  };
+  const down = carrying(def.down(node.judged as never, incoming), (frequency) => {
+    const key = `${frequency.nominal} ${frequency.low} ${frequency.high}`;
+    let answer = asked.get(key);
+    if (!answer) asked.set(key, (answer = addRanges(incoming ? incoming.attenuation(frequency) : exactly(0), node.ownAttenuation(port, frequency))));
+    return answer;
+  });
   node.carries.set(port, { version: node.version, incoming, down });
   return down;
 }

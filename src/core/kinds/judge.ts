@@ -48,14 +48,12 @@ export function judge(kind: Kind, c: Judged, rules: Rules): CheckResult[] {
   });
 }
 
-/** Whether each check that applies holds, without the words: what a random sample needs. */
-export function holds(kind: Kind, c: Judged, rules: Rules): Record<string, boolean> {
-  const answers: Record<string, boolean> = {};
-  for (const id in kind.checks) {
-    const weighed = weigh((kind.checks as Record<string, CheckDef>)[id]!, c, rules);
-    if (weighed) answers[id] = weighed.status === 'ok' || weighed.status === 'tight';
+/** Whether checks hold, without the words, as a random sample needs it: 1 or 0, and −1 where one does not apply. */
+export function holdsAt(checks: readonly CheckDef[], c: Judged, rules: Rules, into: Int8Array): void {
+  for (let i = 0; i < checks.length; i++) {
+    const weighed = weigh(checks[i]!, c, rules);
+    into[i] = weighed === null ? -1 : Number(weighed.status === 'ok' || weighed.status === 'tight');
   }
-  return answers;
 }
 
 /** Value, limit and status of a check; null where it does not apply. */

@@ -1,6 +1,6 @@
-import { isAbsent } from '../math/absent.ts';
+import { impossible, isAbsent, type Value } from '../math/absent.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
-import type { Input, Spread, Study } from '../tolerance/study.ts';
+import { numeric, Study, type Input, type Results, type Spread } from '../tolerance/study.ts';
 import type { Env, OutcomeDef } from './contract.ts';
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- readers that serve all kinds
@@ -21,7 +21,7 @@ export class Judged<X = AnyInputs> {
     readonly env: Env<never, never, never> & { nominal: X },
     readonly study: Study,
     readonly method: Method,
-    private readonly derived: (outcome: string) => OutcomeDef['derived'],
+    protected readonly derived: (outcome: string) => OutcomeDef['derived'],
   ) {
     this.#ranges = new Map(study.inputs.map((i) => [i.path, i]));
   }
@@ -111,4 +111,60 @@ function placeOf(ref: string): { slot: string; key: string } | null {
     places.set(ref, (place = dot < 0 ? null : { slot: ref.slice(0, dot), key: ref.slice(dot + 1) }));
   }
   return place;
+}
+
+/**
+ * A stage at a point, where every end is the nominal. One object serves any number of points: `stand` sets the results
+ * it answers from.
+ */
+export class AtPoint<X = AnyInputs> extends Judged<X> {
+  #results: Results = {};
+  #outside: Map<string, Spread> | null = null;
+  readonly #places = new Map<string, { where: Record<string, unknown>; key: string }>();
+
+  constructor(x: X, env: Judged<X>['env'], derived: (outcome: string) => OutcomeDef['derived']) {
+    super(x, env, new Study([], () => ({})), 'plain', derived);
+  }
+
+  /** Answers from these results; what is outside its formula's region at any end is outside here. */
+  stand(results: Results, region?: (c: Judged<X>) => { outside: readonly { outcome: string }[]; reason: string } | null): void {
+    this.#results = results;
+    this.#outside = null;
+    const found = region?.(this);
+    if (!found) return;
+    const nothing: Spread = { nominal: null, low: null, high: null, absent: impossible(found.reason) };
+    this.#outside = new Map(found.outside.map((o) => [o.outcome, nothing]));
+  }
+
+  override out(name: string): Spread {
+    const outside = this.#outside?.get(name);
+    if (outside) return outside;
+    const result = this.#results[name];
+    if (typeof result === 'number' && Number.isFinite(result)) return { nominal: result, low: result, high: result };
+    if (result !== undefined) {
+      const value = numeric(result as Value);
+      return isAbsent(value) ? { nominal: null, low: null, high: null, absent: value } : exactly(value);
+    }
+    const derived = this.derived(name);
+    if (!derived) throw new Error(`there is no outcome "${name}"`);
+    return 'halfSpreadOf' in derived ? exactly(0) : this.out(derived.nominalOf);
+  }
+
+  override range(ref: string): Range | null {
+    let place = this.#places.get(ref);
+    if (!place) {
+      const x = this.x as AnyInputs;
+      const part = placeOf(ref);
+      place = part ? { where: x.parts[part.slot] ?? {}, key: part.key } : { where: ref === 'ambient' ? x : ref in x.given ? x.given : x.carried, key: ref };
+      this.#places.set(ref, place);
+    }
+    const value = place.where[place.key];
+    return typeof value === 'number' ? exactly(value) : null;
+  }
+
+  override pick(ref: string): Range | null {
+    if (!(ref in this.#results) && !this.derived(ref)) return this.range(ref);
+    const s = this.out(ref);
+    return s.nominal === null ? null : (s as Range);
+  }
 }

@@ -1,3 +1,4 @@
+import type { Range } from '../quantity/uncertain.ts';
 import { Absent, impossible, isAbsent, type Value } from '../math/absent.ts';
 
 /** One uncertain number of a study: where it is kept, and its nominal and ends. */
@@ -24,33 +25,45 @@ export interface Inside {
   value: () => Value;
 }
 
-type Results = Record<string, Value | string | boolean>;
+export type Results = Record<string, Value | string | boolean>;
 type End = -1 | 0 | 1;
 const ENDS: readonly End[] = [-1, 0, 1];
 const SAMPLES = 2001;
+/** Ends for two neighbours among inputs asked together. */
+const PATTERNS: readonly (readonly [End, End])[] = [
+  [-1, -1],
+  [1, 1],
+  [-1, 1],
+  [1, -1],
+];
 /** Most inputs whose corners fit one exact number in base three: 3³³ < 2⁵³. */
 const NUMBERED = 33;
+const POWERS = Array.from({ length: NUMBERED }, (_, i) => 3 ** i);
 
-/** One combination of ends with its results, and the corners one flip away, as far as they were visited. */
-class Corner {
-  readonly flips: (Corner | undefined)[] = [];
-  constructor(
-    readonly ends: readonly End[],
-    readonly results: Results,
-  ) {}
+/** One combination of ends, and the row where its results are kept. */
+interface Corner {
+  ends: readonly End[];
+  key: number;
+  row: number;
 }
 
 /**
- * Tolerance of any function of named numbers. The function reads its inputs from objects that the study sets in place, so
- * that nothing is allocated per run but its results. Outcomes are computed on demand; every corner is computed once and
- * serves all outcomes. Extreme value as in circuit worst-case practice: one-at-a-time directions, then one corner, then
- * single flips.
+ * Tolerance of any function of named numbers. The function reads its inputs from objects that the study sets in place.
+ * Outcomes are computed on demand; every corner is computed once and serves all outcomes: its results are a row of plain
+ * numbers, because thousands of result objects kept alive cost more than the formulas. Extreme value as in circuit
+ * worst-case practice: one-at-a-time directions, then one corner, then single flips.
  */
 export class Study {
   readonly nominal: Results;
+  readonly #names: readonly string[];
   readonly #origin: Corner;
-  #effects: [Results, Results][] | null = null;
-  readonly #corners = new Map<number | string, Corner>();
+  /** Rows of the low and the high end of each input alone. */
+  #effects: Int32Array | null = null;
+  readonly #rows = new Map<number | string, number>();
+  #kept: Float64Array;
+  #count = 0;
+  /** Why a result is NaN, by its place. */
+  readonly #absent = new Map<number, Absent>();
   readonly #sampled = new Map<string, { least: number; most: number }>();
 
   constructor(
@@ -58,13 +71,12 @@ export class Study {
     private readonly run: () => Results,
     private readonly insideOf: (outcome: string) => Inside | undefined = () => undefined,
   ) {
-    this.#origin = this.#at(inputs.map(() => 0));
-    this.nominal = this.#origin.results;
-  }
-
-  /** The same function over other inputs. */
-  over(inputs: readonly Input[]): Study {
-    return new Study(inputs, this.run, this.insideOf);
+    this.nominal = run();
+    this.#names = Object.keys(this.nominal);
+    this.#kept = new Float64Array(this.#names.length * 8);
+    const ends = inputs.map((): End => 0);
+    this.#origin = { ends, key: keyOf(ends), row: this.#keep(this.nominal) };
+    this.#rows.set(this.#origin.key || ends.join(), this.#origin.row);
   }
 
   #set(i: number, end: End): void {
@@ -80,105 +92,187 @@ export class Study {
     for (let i = 0; i < ends.length; i++) if (ends[i] !== 0) this.#set(i, 0);
   }
 
-  /** The corner at these ends; runs the function there the first time and leaves everything at nominal. */
-  #at(ends: readonly End[]): Corner {
-    let key: number | string = 0;
-    if (ends.length <= NUMBERED) for (let i = 0; i < ends.length; i++) key = key * 3 + ends[i]! + 1;
-    else key = ends.join();
-    const known = this.#corners.get(key);
-    if (known) return known;
-    this.#place(ends);
-    const corner = new Corner(ends, this.run());
-    this.#restore(ends);
-    this.#corners.set(key, corner);
-    return corner;
+  /** Writes results into the next row. */
+  #keep(results: Results): number {
+    const row = this.#count++;
+    const width = this.#names.length;
+    if ((row + 1) * width > this.#kept.length) {
+      const larger = new Float64Array(this.#kept.length * 2);
+      larger.set(this.#kept);
+      this.#kept = larger;
+    }
+    // Engines read a property fastest while they enumerate it; the order is that of the nominal but for rare branches.
+    let next = 0;
+    for (const name in results) {
+      const k = this.#names[next] === name ? next : this.#names.indexOf(name);
+      next++;
+      if (k < 0) continue;
+      const at = row * width + k;
+      const result = results[name];
+      if (typeof result === 'number' && Number.isFinite(result)) {
+        this.#kept[at] = result;
+        continue;
+      }
+      const value = numeric(result);
+      if (isAbsent(value)) this.#absent.set(at, value);
+      this.#kept[at] = isAbsent(value) ? NaN : value;
+    }
+    return row;
   }
 
-  #flip(corner: Corner, i: number, end: End): Corner {
-    const slot = 3 * i + end + 1;
-    return (corner.flips[slot] ??= this.#at(corner.ends.with(i, end)));
+  #value(row: number, k: number): Value {
+    if (k < 0) return NOT_A_NUMBER;
+    const at = row * this.#names.length + k;
+    const value = this.#kept[at]!;
+    return Number.isNaN(value) ? this.#absent.get(at)! : value;
   }
 
-  /** One-at-a-time results at the low and high end of each input. */
-  get effects(): [Results, Results][] {
-    this.#effects ??= this.inputs.map((_, i) => [this.#flip(this.#origin, i, -1).results, this.#flip(this.#origin, i, 1).results]);
-    return this.#effects;
+  /** The row of the corner at these ends; runs the function there the first time and leaves everything at nominal. */
+  #at(ends: readonly End[], key: number): number {
+    const name = key || ends.join();
+    let row = this.#rows.get(name);
+    if (row === undefined) {
+      this.#place(ends);
+      row = this.#keep(this.run());
+      this.#restore(ends);
+      this.#rows.set(name, row);
+    }
+    return row;
+  }
+
+  /** The row of a corner with one input at another end. `ends` is the corner's own list, changed for the while. */
+  #flip(ends: End[], key: number, i: number, end: End): number {
+    const old = ends[i]!;
+    ends[i] = end;
+    const row = this.#at(ends, key && flipped(key, i, old, end));
+    ends[i] = old;
+    return row;
+  }
+
+  /** Rows of one-at-a-time results at the low and high end of each input. */
+  #alone(): Int32Array {
+    if (this.#effects) return this.#effects;
+    const ends = [...this.#origin.ends];
+    const rows = new Int32Array(2 * this.inputs.length);
+    for (let i = 0; i < this.inputs.length; i++) {
+      rows[2 * i] = this.#flip(ends, this.#origin.key, i, -1);
+      rows[2 * i + 1] = this.#flip(ends, this.#origin.key, i, 1);
+    }
+    return (this.#effects = rows);
   }
 
   /** The corner that moves the outcome down (`sign` −1) or up (+1), each input judged alone. */
-  #corner(outcome: string, sign: -1 | 1, base: number): Corner {
-    const ends = this.effects.map(([atLow, atHigh]): End => {
-      const low = numeric(atLow[outcome]);
-      const high = numeric(atHigh[outcome]);
-      if (isAbsent(low) && isAbsent(high)) return -1;
-      // Where one end is outside the formula's region, the other end tells which way that end would have moved.
-      const down = isAbsent(low) ? base - ((high as number) - base) : low;
-      const up = isAbsent(high) ? base - ((low as number) - base) : high;
-      if (isAbsent(low) && up === base) return -1;
-      if (isAbsent(high) && down === base) return 1;
-      const byLow = (down - base) * sign;
-      const byHigh = (up - base) * sign;
-      if (byLow <= 0 && byHigh <= 0) return 0;
-      return byLow > byHigh ? -1 : 1;
-    });
-    return this.#at(ends);
+  #corner(k: number, sign: -1 | 1, base: number): Corner {
+    const alone = this.#alone();
+    const ends = this.inputs.map((_, i): End => direction(this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k), base, sign));
+    const key = keyOf(ends);
+    return { ends, key, row: this.#at(ends, key) };
   }
 
   /** Extreme values by the plain corner: what rails and signals carry while they settle. */
   plain(outcome: string): Spread {
-    return this.#spread(outcome, (corner) => corner.results[outcome]);
+    return this.#spread(outcome, (corner, k) => this.#value(corner.row, k));
+  }
+
+  /**
+   * Plain corners of an outcome with one number in another place than the studied one, `range`, all other inputs at the ends
+   * found here. A few runs instead of a whole study, for what is asked in every state of a board.
+   */
+  moved(outcome: string, at: Pick<Input, 'path' | 'target' | 'key'>, range: Range): Spread {
+    const k = this.#names.indexOf(outcome);
+    const base = this.#value(this.#origin.row, k);
+    const studied = at.target[at.key];
+    const own = this.inputs.findIndex((i) => i.path === at.path);
+    const end = (sign: -1 | 1): Value => {
+      const ends = isAbsent(base) ? this.#origin.ends : this.#corner(k, sign, base).ends.map((e, i): End => (i === own ? 0 : e));
+      this.#place(ends);
+      const values = (range.low === range.high ? [range.low] : [range.low, range.high]).map((v) => this.#with(at, v, outcome));
+      this.#restore(ends);
+      return values.reduce((a, b) => (isAbsent(a) ? a : isAbsent(b) ? b : sign < 0 ? Math.min(a, b) : Math.max(a, b)));
+    };
+    const nominal = this.#with(at, range.nominal, outcome);
+    const spread = isAbsent(nominal) ? spreadOf(nominal, nominal, nominal) : spreadOf(nominal, end(-1), end(1));
+    at.target[at.key] = studied;
+    return spread;
+  }
+
+  #with(at: Pick<Input, 'target' | 'key'>, value: number, outcome: string): Value {
+    at.target[at.key] = value;
+    return numeric(this.run()[outcome]);
   }
 
   /** Extreme values by the corner, single flips from it, and the inside where the outcome is not monotone. */
   extreme(outcome: string): Spread {
-    return this.#spread(outcome, (corner, sign) => this.#search(outcome, corner, sign));
+    return this.#spread(outcome, (corner, k, sign) => this.#search(outcome, k, corner, sign));
   }
 
-  #spread(outcome: string, value: (corner: Corner, sign: -1 | 1) => Results[string] | undefined): Spread {
-    const base = numeric(this.nominal[outcome]);
+  #spread(outcome: string, value: (corner: Corner, k: number, sign: -1 | 1) => Value): Spread {
+    const k = this.#names.indexOf(outcome);
+    const base = this.#value(this.#origin.row, k);
     if (isAbsent(base)) return { nominal: null, low: null, high: null, absent: base };
     if (this.inputs.length === 0) return { nominal: base, low: base, high: base };
-    const low = numeric(value(this.#corner(outcome, -1, base), -1));
-    const high = numeric(value(this.#corner(outcome, 1, base), 1));
-    const absent = isAbsent(low) ? low : isAbsent(high) ? high : undefined;
-    const end = (v: Value) => (isAbsent(v) ? null : v);
-    return { nominal: base, low: end(low), high: end(high), ...(absent ? { absent } : {}) };
+    return spreadOf(base, value(this.#corner(k, -1, base), k, -1), value(this.#corner(k, 1, base), k, 1));
   }
 
-  #search(outcome: string, start: Corner, sign: -1 | 1): Value {
-    let corner = start;
-    let worst = numeric(corner.results[outcome]);
-    if (isAbsent(worst)) return worst;
+  #search(outcome: string, k: number, start: Corner, sign: -1 | 1): Value {
+    const worstAt = this.#value(start.row, k);
+    if (isAbsent(worstAt)) return worstAt;
+    let worst = worstAt;
+    const ends = [...start.ends];
+    let { key } = start;
+    const idle = this.#idle(k);
+    let tried = this.inputs.map((_, i) => i).filter((i) => !idle.includes(i));
     for (let improved = true; improved;) {
       improved = false;
-      for (let i = 0; i < this.inputs.length; i++) {
+      if (tried.length < ends.length && this.#wakes(ends, idle, k, worst)) tried = this.inputs.map((_, i) => i);
+      for (const i of tried) {
         for (const end of ENDS) {
-          if (corner.ends[i] === end) continue;
-          const trial = this.#flip(corner, i, end);
-          const value = numeric(trial.results[outcome]);
-          if (!isAbsent(value) && (value - worst) * sign > 1e-12 * Math.abs(worst)) [worst, corner, improved] = [value, trial, true];
+          const old = ends[i]!;
+          if (old === end) continue;
+          const value = this.#kept[this.#flip(ends, key, i, end) * this.#names.length + k]!;
+          // NaN, a corner without a value, is never worse.
+          if (!((value - worst) * sign > 1e-12 * Math.abs(worst))) continue;
+          if (key) key = flipped(key, i, old, end);
+          ends[i] = end;
+          [worst, improved] = [value, true];
         }
       }
     }
-    return this.#sampleInside(outcome, corner, sign, worst);
+    return this.#sampleInside(outcome, ends, sign, worst);
   }
 
-  /** Both extremes along an input are kept, so that the other end of the outcome need not sample again. */
-  #sampleInside(outcome: string, corner: Corner, sign: -1 | 1, start: number): number {
+  /** Inputs that leave an outcome exactly as it is, each judged alone. */
+  #idle(k: number): number[] {
+    const alone = this.#alone();
+    const base = this.#value(this.#origin.row, k);
+    return this.inputs.flatMap((_, i) => (this.#value(alone[2 * i]!, k) === base && this.#value(alone[2 * i + 1]!, k) === base ? [i] : []));
+  }
+
+  /** Whether idle inputs matter at this corner after all: asked of all together, in patterns, before each is tried. */
+  #wakes(corner: readonly End[], idle: readonly number[], k: number, worst: number): boolean {
+    return PATTERNS.some((pattern) => {
+      const ends = [...corner];
+      idle.forEach((i, n) => (ends[i] = pattern[n % 2]!));
+      return this.#value(this.#at(ends, keyOf(ends)), k) !== worst;
+    });
+  }
+
+  #sampleInside(outcome: string, ends: readonly End[], sign: -1 | 1, start: number): number {
     const inside = this.insideOf(outcome);
     if (!inside) return start;
     let worst = start;
     for (const path of inside.inputs) {
       const at = this.inputs.findIndex((i) => i.path === path);
       if (at < 0) continue;
-      const { least, most } = this.#along(outcome, inside, corner, at);
+      const { least, most } = this.#along(outcome, inside, ends, at);
       worst = sign < 0 ? Math.min(worst, least) : Math.max(worst, most);
     }
     return worst;
   }
 
-  #along(outcome: string, inside: Inside, corner: Corner, at: number): { least: number; most: number } {
-    const ends = corner.ends.with(at, 0);
+  /** Both extremes along an input are kept, so that the other end of the outcome need not sample again. */
+  #along(outcome: string, inside: Inside, corner: readonly End[], at: number): { least: number; most: number } {
+    const ends = corner.with(at, 0);
     const key = `${outcome} ${at} ${ends.join()}`;
     const known = this.#sampled.get(key);
     if (known) return known;
@@ -201,10 +295,12 @@ export class Study {
 
   /** Half the root-sum-square spread: √Σ((f(high) − f(low))/2)², every other input nominal. */
   halfSpread(outcome: string): Value {
+    const k = this.#names.indexOf(outcome);
+    const alone = this.#alone();
     let sum = 0;
-    for (const [atLow, atHigh] of this.effects) {
-      const low = numeric(atLow[outcome]);
-      const high = numeric(atHigh[outcome]);
+    for (let i = 0; i < this.inputs.length; i++) {
+      const low = this.#value(alone[2 * i]!, k);
+      const high = this.#value(alone[2 * i + 1]!, k);
       if (isAbsent(low)) return low;
       if (isAbsent(high)) return high;
       sum += ((high - low) / 2) ** 2;
@@ -221,6 +317,38 @@ export class Study {
   }
 }
 
+/** A corner's ends as one number in base three; 0, which no corner has, where there are too many inputs for one. */
+function keyOf(ends: readonly End[]): number {
+  if (ends.length > NUMBERED) return 0;
+  let key = 1;
+  for (let i = 0; i < ends.length; i++) key += (ends[i]! + 1) * POWERS[i]!;
+  return key;
+}
+
+const flipped = (key: number, i: number, from: End, to: End): number => key + (to - from) * POWERS[i]!;
+
+/** The end at which an input moves an outcome down (`sign` −1) or up (+1) from `base`; 0 where neither does. */
+function direction(atLow: Value, atHigh: Value, base: number, sign: -1 | 1): End {
+  if (isAbsent(atLow) && isAbsent(atHigh)) return -1;
+  // Where one end is outside the formula's region, the other end tells which way that end would have moved.
+  const down = isAbsent(atLow) ? base - ((atHigh as number) - base) : atLow;
+  const up = isAbsent(atHigh) ? base - ((atLow as number) - base) : atHigh;
+  if (isAbsent(atLow) && up === base) return -1;
+  if (isAbsent(atHigh) && down === base) return 1;
+  const byLow = (down - base) * sign;
+  const byHigh = (up - base) * sign;
+  if (byLow <= 0 && byHigh <= 0) return 0;
+  return byLow > byHigh ? -1 : 1;
+}
+
+/** A nominal and two ends, each a number or the reason why there is none. */
+function spreadOf(nominal: Value, low: Value, high: Value): Spread {
+  const absent = [nominal, low, high].find(isAbsent);
+  const end = (v: Value) => (isAbsent(v) ? null : v);
+  return { nominal: end(nominal), low: end(low), high: end(high), ...(absent ? { absent } : {}) };
+}
+
+const NOT_A_NUMBER = impossible('not a number');
 const NOT_FINITE = impossible('the formula gives no finite number here');
 
 /** A finite number or the reason why not: NaN and infinity never leave the engine. */
@@ -228,5 +356,5 @@ export function numeric(value: Value | string | boolean | undefined): Value {
   if (typeof value === 'number') return Number.isFinite(value) ? value : NOT_FINITE;
   if (isAbsent(value)) return value;
   if (typeof value === 'boolean') return value ? 1 : 0;
-  return impossible('not a number');
+  return NOT_A_NUMBER;
 }
