@@ -19,10 +19,11 @@ export function curvesOf(stage: StageSum): Band[] {
   const curvesNow = () => kind.curves!(judged.x as never, judged.env as never, nominal);
   return curvesNow().map((curve, which): Band => {
     const x = Array.from({ length: curve.points }, (_, i) => abscissa(curve, i / (curve.points - 1)));
-    const study = new Study(judged.study.inputs, () => {
+    const points = () => {
       const now = curvesNow()[which]!;
       return Object.fromEntries(x.map((at, i) => [String(i), now.at(at)]));
-    });
+    };
+    const study = new Study(judged.study.inputs, points, undefined, judged.study.prepare);
     const spreads = x.map((_, i) => study.plain(String(i)));
     return { curve, x, nominal: spreads.map((s) => s.nominal), low: spreads.map((s) => s.low), high: spreads.map((s) => s.high) };
   });

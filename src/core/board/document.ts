@@ -16,6 +16,10 @@ export interface PartDoc {
   tempco?: number;
   series?: Series;
   join?: 'series' | 'parallel';
+  /** Parts of the board with the same name here are a matched set. */
+  match?: string;
+  /** How far two parts of a matched set may be apart, as a ratio. */
+  tracking?: number;
   [param: string]: Uncertain | null | undefined | string;
 }
 
@@ -102,6 +106,8 @@ export const HAZARDS: Readonly<Record<string, { title: string; caution: string }
 export const ambientOf = (doc: BoardDoc): Range => toRange(doc.conditions?.ambient ?? 25);
 export const deratingOf = (doc: BoardDoc): number => doc.policy?.derating ?? 0.8;
 export const comfortOf = (doc: BoardDoc): number => doc.policy?.comfortMargin ?? 0.1;
+/** How ends are found that checks are judged on. */
+export const methodOf = (doc: BoardDoc): Policy['judgeBy'] & string => doc.policy?.judgeBy ?? 'extreme-value';
 export const titleOf = (stage: StageDoc, kindTitle: string): string => stage.title || kindTitle;
 
 /** Shares of time by state; everything in `typical` when the board lists none. */

@@ -3,10 +3,10 @@ import { judge, type CheckResult } from '../kinds/judge.ts';
 import type { Judged } from '../kinds/judged.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
-import { comfortOf, deratingOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
+import { comfortOf, deratingOf, methodOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
 import type { Link, StageNode } from './node.ts';
 import { powerByState, type StatePower } from './power.ts';
-import { settledBoard, signalDown } from './settle.ts';
+import { settledBoard, signalDown, type SettledBoard } from './settle.ts';
 import type { ResolvedPart } from './stage-inputs.ts';
 import type { Finding, Wiring } from './wiring.ts';
 
@@ -75,14 +75,39 @@ export interface Sum {
  * worst ends. One readable pass. Throws only on a bug: the document has been validated.
  */
 export function evaluateBoard(doc: BoardDoc): Sum {
-  const { nodes, wiring, stands } = settledBoard(doc);
-  const method = doc.policy?.judgeBy === 'root-sum-square' ? 'rss' : 'extreme';
-  for (const node of nodes) node.judgeBy(method);
+  return summed(doc, settledBoard(doc), () => undefined).sum;
+}
+
+/**
+ * `evaluateBoard` for a board that is being edited: stages whose document and surroundings stayed are not computed again.
+ * Documents are never changed in place, so that a stage is the same when it is the same object.
+ */
+export function createEvaluator(): (doc: BoardDoc) => Sum {
+  let last: { doc: BoardDoc; nodes: Map<string, { node: StageNode; version: number; sum: StageSum }> } | null = null;
+  return (doc) => {
+    const same = last?.doc.conditions === doc.conditions && last?.doc.policy === doc.policy && last?.doc.states === doc.states;
+    const known = (id: string) => (same ? last?.nodes.get(id) : undefined);
+    const settled = settledBoard(doc, (stage) => {
+      const node = known(stage.id)?.node;
+      // What is sized on the way depends on everything around it.
+      return node?.doc === stage && !node.inputs.parts.some((p) => p.open) ? node : undefined;
+    });
+    const { sum, order } = summed(doc, settled, (node) => {
+      const old = known(node.doc.id);
+      return old?.node === node && old.version === node.version ? old.sum : undefined;
+    });
+    last = { doc, nodes: new Map(order.map((node, i) => [node.doc.id, { node, version: node.version, sum: sum.stages[i]! }])) };
+    return sum;
+  };
+}
+
+function summed(doc: BoardDoc, { nodes, wiring, stands }: SettledBoard, known: (node: StageNode) => StageSum | undefined) {
+  for (const node of nodes) node.judgeBy(methodOf(doc));
   const rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
-  const stages = wiring.order.map((node) => stageSum(node, rules));
+  const stages = wiring.order.map((node) => known(node) ?? stageSum(node, rules));
   const power = powerByState(wiring);
   const findings = [...wiring.findings, ...collapse(stands), ...stages.flatMap(checkFindings), ...nodes.flatMap(linkFindings), ...openConnections(nodes)];
-  return {
+  const sum: Sum = {
     doc,
     stages,
     byId: new Map(stages.map((s) => [s.id, s])),
@@ -92,6 +117,7 @@ export function evaluateBoard(doc: BoardDoc): Sum {
     findings,
     tightest: tightestOf(stages, doc),
   };
+  return { sum, order: wiring.order };
 }
 
 function stageSum(node: StageNode, rules: { derating: number; comfort: number }): StageSum {

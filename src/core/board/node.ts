@@ -33,8 +33,9 @@ export class StageNode {
   readonly carries = new Map<string, { version: number; incoming: SignalDown | null; down: SignalDown }>();
   inputs!: StageInputs;
   judged!: Judged;
-  /** Results at the inputs as they stand in `inputs.x`. */
-  resultsHere!: () => Results;
+  /** Judged by plain corners, as the stages around it see it. */
+  #plain!: Judged;
+  #full: { plain: Judged; judged: Judged } | null = null;
   #draws = new Map<string, { load: Range | null; draw: Range | null }>();
 
   constructor(
@@ -79,29 +80,41 @@ export class StageNode {
     const ranges = new Map([...this.links].map(([name, link]) => [name, link.range]));
     this.inputs = stageInputs(this.kind, this.doc, ranges, this.ambient, this.chosen);
     this.#draws.clear();
-    this.judged = this.#judge(this.inputs, 'plain');
+    this.judged = this.#plain = this.#judge(this.inputs);
   }
 
   relay(): void {
     this.#lay();
   }
 
-  /** The same study, with the full search for its ends. */
+  /** The same study, with its ends found another way; kept as long as nothing moves. */
   judgeBy(method: Method): void {
-    this.judged = this.#wrap(this.judged.study, this.inputs.x, this.judged.env as never, method);
+    if (this.#full?.plain !== this.#plain) {
+      const { study, env } = this.#plain;
+      this.#full = { plain: this.#plain, judged: this.#wrap(study, this.inputs.x, env as never, method) };
+    }
+    this.judged = this.#full!.judged;
   }
 
-  #judge(inputs: StageInputs, method: Method): Judged {
+  /** Ready to be settled again among others: what it knows of its surroundings is a start. */
+  again(): this {
+    this.judged = this.#plain;
+    this.seen = -1;
+    return this;
+  }
+
+  #judge(inputs: StageInputs): Judged {
     const x = inputs.x;
     const env = { nominal: copyOf(x), ambient: inputs.fields.get('ambient')!, copies: this.copies, states: sharesOf(this.board) };
     const nothing = this.dead && this.#nothing(this.dead);
-    this.resultsHere = nothing ? () => nothing : () => this.kind.evaluate(x, env) as Results;
+    const run = nothing ? () => nothing : () => this.kind.evaluate(x, env) as Results;
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
-    const study = new Study(inputs.inputs, this.resultsHere, (name) => {
+    const insideOf = (name: string) => {
       const inside = outcomes[name]?.inside;
       return inside && { inputs: inside.inputs, value: () => inside.value(x, env) };
-    });
-    return this.#wrap(study, x, env, method);
+    };
+    const study = new Study(inputs.inputs, run, insideOf, inputs.prepare);
+    return this.#wrap(study, x, env, 'plain');
   }
 
   #wrap(study: Study, x: AnyInputs, env: Judged['env'], method: Method): Judged {
@@ -178,7 +191,7 @@ export class StageNode {
     if (!attenuation) return exactly(0);
     const at = { frequency: frequency.nominal };
     const inputs = [...this.inputs.inputs, { path: 'frequency', target: at as Record<string, unknown>, key: 'frequency', ...frequency }];
-    const study = new Study(inputs, () => ({ a: attenuation(this.inputs.x, this.judged.env, at.frequency) }));
+    const study = new Study(inputs, () => ({ a: attenuation(this.inputs.x, this.judged.env, at.frequency) }), undefined, this.inputs.prepare);
     const s = study.plain('a');
     return { nominal: s.nominal ?? 0, low: s.low ?? 0, high: s.high ?? 0 };
   }

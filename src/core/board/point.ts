@@ -45,7 +45,7 @@ export class Cell {
   evaluate(): void {
     this.stale = false;
     this.version++;
-    this.o = this.node.resultsHere();
+    this.o = this.node.judged.study.here();
   }
 
   /** Whether it can move a rail: the others need no look until the rails stand. */

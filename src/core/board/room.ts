@@ -4,7 +4,8 @@ import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import { boundMessage } from '../quantity/bounds.ts';
-import { comfortOf, deratingOf, type BoardDoc, type StageDoc } from './document.ts';
+import { comfortOf, deratingOf, methodOf, type BoardDoc, type StageDoc } from './document.ts';
+import type { Method } from '../kinds/judged.ts';
 import type { StageNode } from './node.ts';
 import { settledBoard } from './settle.ts';
 
@@ -26,6 +27,7 @@ export type Margins = Record<string, { margin: number | null; status: Status }>;
 export class Room {
   readonly axes: Axis[];
   readonly #node: StageNode;
+  readonly #method: Method;
   readonly #rules: { derating: number; comfort: number };
 
   /** @throws when the stage is not on the board: a slip in the caller */
@@ -33,6 +35,7 @@ export class Room {
     const found = settledBoard(doc).nodes.find((n) => n.doc.id === stage);
     if (!found) throw new Error(`no stage "${stage}"`);
     this.#node = found;
+    this.#method = methodOf(doc);
     this.#rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
     this.axes = axesOf(found);
   }
@@ -42,7 +45,7 @@ export class Room {
     let { doc } = this.#node;
     for (const [path, value] of Object.entries(moved)) doc = withValue(doc, path, value, this.#node);
     const node = this.#node.with(doc);
-    node.judgeBy('extreme');
+    node.judgeBy(this.#method);
     return Object.fromEntries(judge(node.kind, node.judged, this.#rules).map((c) => [c.id, { margin: c.margin, status: c.status }]));
   }
 }

@@ -4,10 +4,11 @@ import type { Range } from '../quantity/uncertain.ts';
 import { ambientOf, comfortOf, deratingOf, type BoardDoc } from './document.ts';
 import { BoardPoint, type Cell } from './point.ts';
 import { settledBoard } from './settle.ts';
+import { isShared } from './stage-inputs.ts';
 
 /** An uncertain number of the board that nothing else decides: a part, a typed given, the ambient. */
 export interface Free {
-  /** Null: common to all stages, as the ambient is. */
+  /** Null: common to all stages, as the ambient and the common part of a matched set are. */
   stage: string | null;
   path: string;
   range: Range;
@@ -56,8 +57,15 @@ export class Sampler {
         const field = i.path.startsWith('given.') ? i.path.slice(6) : i.path.startsWith('carried.') ? i.path.slice(8) : null;
         if (field !== null && node.links.has(field)) continue;
         if (i.path === 'ambient' && node.doc.given?.ambient === undefined) continue;
-        this.free.push({ stage: node.doc.id, path: i.path, range: { nominal: i.nominal, low: i.low, high: i.high } });
-        this.#set.push((v) => (i.target[i.key] = v));
+        const set = (v: number): void => void (i.target[i.key] = v);
+        const shared = isShared(i.path) ? this.free.findIndex((f) => f.path === i.path) : -1;
+        if (shared >= 0) {
+          const others = this.#set[shared]!;
+          this.#set[shared] = (v) => (others(v), set(v));
+          continue;
+        }
+        this.free.push({ stage: isShared(i.path) ? null : node.doc.id, path: i.path, range: { nominal: i.nominal, low: i.low, high: i.high } });
+        this.#set.push(set);
       }
     }
   }

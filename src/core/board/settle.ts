@@ -4,7 +4,7 @@ import type { Judged } from '../kinds/judged.ts';
 import { parallel } from '../physics/network.ts';
 import { addRanges, exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
-import type { BoardDoc } from './document.ts';
+import type { BoardDoc, StageDoc } from './document.ts';
 import { StageNode, type Link } from './node.ts';
 import { wire, type Rail, type Wiring } from './wiring.ts';
 
@@ -29,9 +29,18 @@ export function settle(wiring: Wiring): boolean {
   return false;
 }
 
-/** A board's stages, sized where they were open, with their links settled. `stands` is false when the supply collapses. */
-export function settledBoard(doc: BoardDoc): { nodes: StageNode[]; wiring: Wiring; stands: boolean } {
-  const nodes = doc.stages.map((stage) => new StageNode(doc, stage, mustKind(stage.kind)));
+export interface SettledBoard {
+  nodes: StageNode[];
+  wiring: Wiring;
+  stands: boolean;
+}
+
+/**
+ * A board's stages, sized where they were open, with their links settled. `stands` is false when the supply
+ * collapses. `known` may give a stage as it was settled before.
+ */
+export function settledBoard(doc: BoardDoc, known: (stage: StageDoc) => StageNode | undefined = () => undefined): SettledBoard {
+  const nodes = doc.stages.map((stage) => known(stage)?.again() ?? new StageNode(doc, stage, mustKind(stage.kind)));
   const wiring = wire(nodes);
   let stands = settle(wiring);
   const open = wiring.order.filter((n) => n.inputs.parts.some((p) => p.open));

@@ -3,7 +3,7 @@ import type { AnyInputs } from '../kinds/judged.ts';
 import { exactly, hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import type { Series } from '../quantity/preferred.ts';
 import type { Input } from '../tolerance/study.ts';
-import type { StageDoc } from './document.ts';
+import type { PartDoc, StageDoc } from './document.ts';
 
 /** How a part came to its value. */
 export interface ResolvedPart {
@@ -26,7 +26,13 @@ export interface StageInputs {
   inputs: Input[];
   parts: ResolvedPart[];
   fields: Map<string, Range>;
+  /** Puts together what parts of matched sets share and what is their own. */
+  prepare: () => void;
 }
+
+const SHARED = 'match.';
+/** Whether an input is the common part of a matched set, the same on every stage. */
+export const isShared = (path: string): boolean => path.startsWith(SHARED);
 
 /** What sizing chose for the open parts. */
 export interface Chosen {
@@ -67,11 +73,14 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
   const own = stage.given?.ambient;
   put(x, 'ambient', 'ambient', typeof own === 'number' || (own && typeof own === 'object' && 'nominal' in own) ? toRange(own as Uncertain) : ambient);
   const parts: ResolvedPart[] = [];
+  const matched: (() => void)[] = [];
   for (const [slot, def] of Object.entries(kind.parts as Record<string, PartDef>)) {
     const part = resolvePart(slot, def, stage, given, ambient, chosen);
     parts.push(part);
     const node: Record<string, unknown> = { value: part.value, join: part.join };
-    if (part.range) put(node, 'value', `parts.${slot}.value`, part.range);
+    const mine = stage.parts?.[slot];
+    if (part.range && mine?.match && part.value) matched.push(match(mine, part.value, part.range, node, `parts.${slot}.value`, inputs, fields));
+    else if (part.range) put(node, 'value', `parts.${slot}.value`, part.range);
     for (const [name, field] of Object.entries(def.params ?? {})) {
       const value = fieldValue(field, stage.parts?.[slot]?.[name] as Uncertain | undefined, undefined);
       if (isRange(value)) put(node, name, `parts.${slot}.${name}`, value);
@@ -79,7 +88,30 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
     }
     (x.parts as Record<string, unknown>)[slot] = node;
   }
-  return { x, inputs, parts, fields };
+  return { x, inputs, parts, fields, prepare: () => matched.forEach((put) => put()) };
+}
+
+/**
+ * A part of a matched set: one number moves all of them together, from −1 to 1 of what they have in common, another is its
+ * own. Two parts are apart by the tracking at most, so that each leaves the common value by half of it. Returns what puts
+ * the value together.
+ */
+function match(doc: PartDoc, value: number, range: Range, node: Record<string, unknown>, path: string, inputs: Input[], fields: Map<string, Range>): () => void {
+  fields.set(path, range);
+  node.value = value;
+  const [below, above] = [1 - range.low / value, range.high / value - 1];
+  const half = Math.min((doc.tracking ?? 0) / 2, below, above);
+  const common = `${SHARED}${doc.match}`;
+  let shift = inputs.find((i) => i.path === common)?.target as { at: number } | undefined;
+  if (!shift) {
+    shift = { at: 0 };
+    inputs.push({ path: common, target: shift, key: 'at', nominal: 0, low: -1, high: 1 });
+  }
+  const [own, together] = [{ value }, shift];
+  inputs.push({ path, target: own, key: 'value', nominal: value, low: value * (1 - half), high: value * (1 + half), whole: range });
+  // Own and common part multiply, so that a ratio keeps its tracking, and reach the ends of the tolerance together.
+  const [down, up] = [1 - (1 - below) / (1 - half), (1 + above) / (1 + half) - 1];
+  return () => (node.value = own.value * (1 + together.at * (together.at < 0 ? down : up)));
 }
 
 const isRange = (v: unknown): v is Range => typeof v === 'object' && v !== null && 'low' in v;

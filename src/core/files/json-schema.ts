@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Field, Kind, PartDef } from '../kinds/contract.ts';
 import { KINDS } from '../kinds/index.ts';
 import { SERIES } from '../quantity/preferred.ts';
-import { boardSchema } from './schema.ts';
+import { boardSchema, ID } from './schema.ts';
 
 type Json = Record<string, unknown>;
 
@@ -59,6 +59,8 @@ function partSchema(p: PartDef): Json {
           tolerance: { type: 'number', minimum: 0, exclusiveMaximum: 1 },
           tempco: { type: 'number' },
           series: { enum: SERIES },
+          match: { type: 'string', pattern: ID.source },
+          tracking: { type: 'number', minimum: 0, exclusiveMaximum: 1 },
           ...(p.joins ? { join: { enum: ['series', 'parallel'] } } : {}),
         };
   const params = Object.fromEntries(Object.entries(p.params ?? {}).map(([key, f]) => [key, fieldSchema(f)]));

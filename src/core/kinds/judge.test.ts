@@ -16,7 +16,7 @@ function checked(def: Partial<CheckDef>, y: { low: number; nominal: number; high
   const inputs: Input[] = absent ? [] : [{ path: 'y', target: x as never, key: 'y', ...y }];
   if (!absent) x.y = y.nominal;
   const study = new Study(inputs, () => ({ y: absent ? y : x.y }));
-  const judged = new Judged(x, { nominal: x, ambient, copies: 1, states: {} } as never, study, 'extreme', () => undefined);
+  const judged = new Judged(x, { nominal: x, ambient, copies: 1, states: {} } as never, study, 'extreme-value', () => undefined);
   const check: CheckDef = { title: 'y', severity: 'must', sense: 'atMost', value: 'y', limit: () => 10, from: 'a rule', help: () => 'do less of it', ...def };
   const kind = { checks: { it: check }, outcomes: { y: { unit: 'V', title: 'y' } } } as unknown as Kind;
   const result = judge(kind, judged, rules)[0];

@@ -6,8 +6,8 @@ import type { Env, OutcomeDef } from './contract.ts';
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- readers that serve all kinds
 export type AnyInputs = any;
 
-/** How the ends of outcomes are found: plain corners while the board settles, the full search afterwards. */
-export type Method = 'plain' | 'extreme' | 'rss';
+/** How the ends of outcomes are found: plain corners while the board settles, one of the three schools afterwards. */
+export type Method = 'plain' | 'extreme-value' | 'root-sum-square' | 'monte-carlo';
 
 /**
  * A stage whose inputs are known, with its outcomes on demand: what checks, ports, working, figures and bring-up read.
@@ -46,8 +46,16 @@ export class Judged<X = AnyInputs> {
         derived.spanOver.map((n) => this.out(n)),
         this.out(derived.nominalOf),
       );
-    if (this.method === 'plain') return this.study.plain(name);
-    return this.method === 'rss' ? this.study.rootSumSquare(name) : this.study.extreme(name);
+    switch (this.method) {
+      case 'plain':
+        return this.study.plain(name);
+      case 'extreme-value':
+        return this.study.extreme(name);
+      case 'root-sum-square':
+        return this.study.rootSumSquare(name);
+      case 'monte-carlo':
+        return this.study.random(name);
+    }
   }
 
   /** Replaces ends that lie outside the region of a formula. */
@@ -68,7 +76,7 @@ export class Judged<X = AnyInputs> {
     if (this.#ranges.size > 0) {
       const path = part ? `parts.${ref}` : group === x ? ref : group === x.given ? `given.${ref}` : `carried.${ref}`;
       const input = this.#ranges.get(path);
-      if (input) return { nominal: input.nominal, low: input.low, high: input.high };
+      if (input) return input.whole ?? { nominal: input.nominal, low: input.low, high: input.high };
     }
     const value: unknown = part ? x.parts[part.slot]?.[part.key] : group[ref];
     return typeof value === 'number' ? exactly(value) : null;

@@ -116,3 +116,43 @@ describe('root-sum-square', () => {
     );
   });
 });
+
+describe('random samples', () => {
+  it('of one input lie between its ends, a thousandth cut at each', () => {
+    const { study: s, x } = study({ a: [-1, 0, 3] }, (v) => ({ y: 2 * v.a! }));
+    const out = s.random('y');
+    expect(out.low!).toBeGreaterThan(-2);
+    expect(out.low!).toBeLessThan(-2 + 8 * 0.005);
+    expect(out.high!).toBeGreaterThan(6 - 8 * 0.005);
+    expect(out.high!).toBeLessThan(6);
+    expect(x.a).toBe(0);
+  });
+
+  it('of a sum spread like a normal distribution: three sigma and a bit, far from the sum of all ends', () => {
+    const names = Array.from({ length: 12 }, (_, i) => `x${i}`);
+    const { study: s } = study(Object.fromEntries(names.map((n) => [n, [-1, 0, 1]])), (v) => ({ y: names.reduce((sum, n) => sum + v[n]!, 0) }));
+    // Twelve uniform numbers in ±1 have sigma 2; 99.9 % of a normal distribution lies below 3.09 sigma.
+    expect(s.random('y').high! / (3.09 * 2)).toBeCloseTo(1, 1);
+    expect(s.extreme('y').high).toBeCloseTo(12, 9);
+  });
+
+  it('without a value count as failing: more than one in a thousand, and there are no ends', () => {
+    const gone = impossible('beyond the edge');
+    const f = (edge: number) => (v: Record<string, number>) => ({ y: v.a! > edge ? gone : v.a! });
+    expect(study({ a: [-1, 0, 1] }, f(0.9)).study.random('y')).toMatchObject({ nominal: 0, low: null, high: null, absent: gone });
+    expect(study({ a: [-1, 0, 1] }, f(0.99999)).study.random('y').high!).toBeGreaterThan(0.98);
+  });
+});
+
+describe('one input moved elsewhere', () => {
+  it('gives what a study there gives, for functions monotone in each input', () => {
+    const f = (x: Record<string, number>) => ({ y: (x.v! * x.r2!) / (x.r1! + x.r2!) });
+    const { study: s, x } = study({ r1: [9900, 10_000, 10_100], r2: [990, 1000, 1010], v: [11, 12, 13] }, f);
+    const there = study({ r1: [9900, 10_000, 10_100], r2: [990, 1000, 1010], v: [20, 24, 25] }, f).study.plain('y');
+    const moved = s.moved('y', { path: 'v', target: x, key: 'v' }, { low: 20, nominal: 24, high: 25 });
+    for (const end of ['low', 'nominal', 'high'] as const) expect(moved[end]).toBeCloseTo(there[end]!, 12);
+    // The study itself stands where it stood.
+    expect(s.plain('y').low).toBeCloseTo((11 * 990) / (10_100 + 990), 12);
+    expect(x.v).toBe(12);
+  });
+});

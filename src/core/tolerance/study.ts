@@ -1,5 +1,7 @@
 import type { Range } from '../quantity/uncertain.ts';
 import { Absent, impossible, isAbsent, type Value } from '../math/absent.ts';
+import { draw, randomOf } from './random.ts';
+import { percentile } from './statistics.ts';
 
 /** One uncertain number of a study: where it is kept, and its nominal and ends. */
 export interface Input {
@@ -9,6 +11,8 @@ export interface Input {
   nominal: number;
   low: number;
   high: number;
+  /** The whole spread of a number that moves partly with others, where `low` and `high` are only its own part. */
+  whole?: Range;
 }
 
 /** An outcome with its ends. A null carries its reason. */
@@ -29,6 +33,10 @@ export type Results = Record<string, Value | string | boolean>;
 type End = -1 | 0 | 1;
 const ENDS: readonly End[] = [-1, 0, 1];
 const SAMPLES = 2001;
+/** Random samples that stand for a stage where checks are judged by them, and the share left out at each end. */
+const RUNS = 2000;
+const SEED = 1;
+const TAIL = 0.001;
 /** Ends for two neighbours among inputs asked together. */
 const PATTERNS: readonly (readonly [End, End])[] = [
   [-1, -1],
@@ -62,6 +70,8 @@ export class Study {
   readonly #rows = new Map<number | string, number>();
   #kept: Float64Array;
   #count = 0;
+  /** First row of the random samples. */
+  #drawn: number | null = null;
   /** Why a result is NaN, by its place. */
   readonly #absent = new Map<number, Absent>();
   readonly #sampled = new Map<string, { least: number; most: number }>();
@@ -70,13 +80,21 @@ export class Study {
     readonly inputs: readonly Input[],
     private readonly run: () => Results,
     private readonly insideOf: (outcome: string) => Inside | undefined = () => undefined,
+    /** Makes what the function reads from the inputs, where it does not read them as they are. */
+    readonly prepare: () => void = () => {},
   ) {
-    this.nominal = run();
+    this.nominal = this.here();
     this.#names = Object.keys(this.nominal);
     this.#kept = new Float64Array(this.#names.length * 8);
     const ends = inputs.map((): End => 0);
     this.#origin = { ends, key: keyOf(ends), row: this.#keep(this.nominal) };
     this.#rows.set(this.#origin.key || ends.join(), this.#origin.row);
+  }
+
+  /** Results at the inputs as they stand. */
+  here(): Results {
+    this.prepare();
+    return this.run();
   }
 
   #set(i: number, end: End): void {
@@ -133,7 +151,7 @@ export class Study {
     let row = this.#rows.get(name);
     if (row === undefined) {
       this.#place(ends);
-      row = this.#keep(this.run());
+      row = this.#keep(this.here());
       this.#restore(ends);
       this.#rows.set(name, row);
     }
@@ -181,24 +199,26 @@ export class Study {
   moved(outcome: string, at: Pick<Input, 'path' | 'target' | 'key'>, range: Range): Spread {
     const k = this.#names.indexOf(outcome);
     const base = this.#value(this.#origin.row, k);
-    const studied = at.target[at.key];
     const own = this.inputs.findIndex((i) => i.path === at.path);
+    const cornerOf = (sign: -1 | 1) => (isAbsent(base) ? this.#origin.ends : this.#corner(k, sign, base).ends.map((e, i): End => (i === own ? 0 : e)));
     const end = (sign: -1 | 1): Value => {
-      const ends = isAbsent(base) ? this.#origin.ends : this.#corner(k, sign, base).ends.map((e, i): End => (i === own ? 0 : e));
+      const ends = cornerOf(sign);
       this.#place(ends);
       const values = (range.low === range.high ? [range.low] : [range.low, range.high]).map((v) => this.#with(at, v, outcome));
       this.#restore(ends);
       return values.reduce((a, b) => (isAbsent(a) ? a : isAbsent(b) ? b : sign < 0 ? Math.min(a, b) : Math.max(a, b)));
     };
     const nominal = this.#with(at, range.nominal, outcome);
-    const spread = isAbsent(nominal) ? spreadOf(nominal, nominal, nominal) : spreadOf(nominal, end(-1), end(1));
-    at.target[at.key] = studied;
-    return spread;
+    return isAbsent(nominal) ? spreadOf(nominal, nominal, nominal) : spreadOf(nominal, end(-1), end(1));
   }
 
+  /** An outcome with one number elsewhere; puts it back, so that corners computed later are those of the study. */
   #with(at: Pick<Input, 'target' | 'key'>, value: number, outcome: string): Value {
+    const studied = at.target[at.key];
     at.target[at.key] = value;
-    return numeric(this.run()[outcome]);
+    const result = numeric(this.here()[outcome]);
+    at.target[at.key] = studied;
+    return result;
   }
 
   /** Extreme values by the corner, single flips from it, and the inside where the outcome is not monotone. */
@@ -281,6 +301,7 @@ export class Study {
     this.#place(ends);
     for (let k = 0; k < SAMPLES; k++) {
       input.target[input.key] = input.low + ((input.high - input.low) * k) / (SAMPLES - 1);
+      this.prepare();
       const value = numeric(inside.value());
       if (isAbsent(value)) continue;
       if (value < least) least = value;
@@ -291,6 +312,43 @@ export class Study {
     const range = { least, most };
     this.#sampled.set(key, range);
     return range;
+  }
+
+  /**
+   * Between the 0.1th and the 99.9th percentile of random inputs, each anywhere between its ends; the same numbers every time.
+   * A sample that has no value counts as failing: more than one in a thousand, and there is no end.
+   */
+  random(outcome: string): Spread {
+    const base = numeric(this.nominal[outcome]);
+    if (isAbsent(base)) return { nominal: null, low: null, high: null, absent: base };
+    if (this.inputs.length === 0) return { nominal: base, low: base, high: base };
+    const k = this.#names.indexOf(outcome);
+    const values = new Float64Array(RUNS);
+    const first = this.#randomRows();
+    for (let run = 0; run < RUNS; run++) {
+      const value = this.#value(first + run, k);
+      values[run] = isAbsent(value) ? NaN : value;
+    }
+    const lost = values.findIndex(Number.isNaN);
+    const sorted = values.filter((v) => !Number.isNaN(v)).sort();
+    if (sorted.length < RUNS * (1 - TAIL)) {
+      const absent = this.#value(first + lost, k) as Absent;
+      return { nominal: base, low: null, high: null, absent };
+    }
+    return { nominal: base, low: percentile(sorted, TAIL), high: percentile(sorted, 1 - TAIL) };
+  }
+
+  /** Rows of the random samples, from the first. */
+  #randomRows(): number {
+    if (this.#drawn !== null) return this.#drawn;
+    const first = this.#count;
+    for (let run = 0; run < RUNS; run++) {
+      const random = randomOf(SEED, run);
+      for (const input of this.inputs) input.target[input.key] = draw(random, input, 'uniform');
+      this.#keep(this.here());
+    }
+    for (let i = 0; i < this.inputs.length; i++) this.#set(i, 0);
+    return (this.#drawn = first);
   }
 
   /** Half the root-sum-square spread: √Σ((f(high) − f(low))/2)², every other input nominal. */

@@ -1,7 +1,7 @@
 import { getContext, setContext } from 'svelte';
 import { applyOps, difference, equal, type Conflict } from '../../core/board/changes.ts';
 import type { BoardDoc } from '../../core/board/document.ts';
-import { evaluateBoard, type Sum } from '../../core/board/evaluate.ts';
+import { createEvaluator, type Sum } from '../../core/board/evaluate.ts';
 import type { Stacks } from '../../core/board/history.ts';
 import { checkBoard } from '../../core/files/board-file.ts';
 import type { Issue } from '../../core/files/issues.ts';
@@ -33,7 +33,8 @@ export class BoardSession {
   moved: Move[] = $state.raw([]);
   /** What the last step back or forward was called. */
   said = $state('');
-  readonly sum: Sum = $derived(evaluateBoard(this.doc));
+  readonly #evaluate = createEvaluator();
+  readonly sum: Sum = $derived(this.#evaluate(this.doc));
 
   #confirmed: BoardDoc;
   #sending = false;

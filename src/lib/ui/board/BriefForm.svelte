@@ -62,6 +62,7 @@
         <select name="judgeBy" bind:value={text.judgeBy}>
           <option value="extreme-value">Extreme values</option>
           <option value="root-sum-square">Root-sum-square</option>
+          <option value="monte-carlo">Random samples, 0.1 to 99.9 %</option>
         </select>
       </Field>
     </div>
