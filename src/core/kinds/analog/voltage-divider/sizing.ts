@@ -1,5 +1,7 @@
 import { formatText } from '../../../quantity/format.ts';
+import { withPairs, type Choice } from '../../../quantity/pairs.ts';
 import { parallel } from '../../../physics/network.ts';
+import { jointSearch } from '../../../tolerance/joint-search.ts';
 import type { Offer, Sizing } from '../../contract.ts';
 
 interface Given {
@@ -11,24 +13,14 @@ interface Given {
   combine: 'none' | 'series' | 'parallel' | 'either';
 }
 
-/** A leg of one or two buyable resistors. */
-interface Choice {
-  ohms: number;
-  first: number;
-  second?: number;
-  join?: 'series' | 'parallel';
-}
-
 const LEAST = 100;
 const MOST = 1e7;
 /** Where neither current nor source resistance is limited, the tap is kept this stiff. */
 const USUAL_TAP = 1e4;
-/** A second resistor far from the first no longer trims it: partners stay within this ratio. */
-const PARTNER = 100;
 
 /**
- * Both resistors together: for each R2 the exact R1 is known, and only its neighbours in the sorted list can be best,
- * because the worst-case error is quasi-convex in R1. Pairs that break the current or the source resistance are left out.
+ * Both resistors together, the least worst-case error first. Pairs that break the current or the source resistance come
+ * after those that hold; where a single R1 misses by more than its tolerance it may be made of two.
  */
 export function size(s: Sizing, x: { given: Given }): Offer[] {
   const c1: Record<string, number> = s.open('C1') ? { C1: 1e-7 } : {};
@@ -36,89 +28,43 @@ export function size(s: Sizing, x: { given: Given }): Offer[] {
   const g = x.given;
   const [currentLimit, resistanceLimit] = [s.limit('maximumInputCurrent'), s.limit('maximumOutputResistance')];
   const tapLimit = resistanceLimit ?? (currentLimit === null ? USUAL_TAP : null);
-  const single = (slot: string): Choice[] => s.candidates(slot, LEAST, MOST).map((ohms) => ({ ohms, first: ohms }));
-  const [tops, bottoms] = [single('R1'), single('R2')];
-  const allowed = (p: Pair) => (currentLimit === null || p.current <= currentLimit) && (tapLimit === null || p.source <= tapLimit);
-  const search = (t: Choice[]) => {
-    const all = bottoms.flatMap((b) => near(t, exactTop(g, b.ohms)).map((top) => pair(g, top, b, s)));
-    const kept = all.filter(allowed);
-    // Limits that nothing meets are dropped here and fail as checks, with their help.
-    return (kept.length ? kept : all).sort(better);
-  };
-  let found = search(tops);
+  const [t1, t2] = [s.tolerance('R1'), s.tolerance('R2')];
+  const current = (top: number, bottom: number) => (g.inputVoltage - outputOf(g, top, bottom)) / (top + g.sourceResistance);
+  const breaks = ([bottom, top]: readonly number[]) =>
+    Number(currentLimit !== null && current(top!, bottom!) > currentLimit) +
+    Number(tapLimit !== null && parallel(top! * (1 + t1) + g.sourceResistance, bottom! * (1 + t2)) > tapLimit);
+  const bottoms = s.candidates('R2', LEAST, MOST);
+  const search = (tops: readonly Choice[]) =>
+    jointSearch({
+      slots: [
+        { values: bottoms, tolerance: t2 },
+        { values: tops.map((t) => t.value), tolerance: t1 },
+      ],
+      results: [([bottom, top]) => outputOf(g, top!, bottom!)],
+      targets: [g.outputVoltage],
+      breaks,
+      order: (a, b) => a.off - b.off || current(a.values[1]!, a.values[0]!) - current(b.values[1]!, b.values[0]!),
+    }).map((found) => ({ ...found, bottom: found.values[0]!, top: tops[found.at[1]!]! }));
+  const singles = s.candidates('R1', LEAST, MOST);
+  let found = search(withPairs(singles, 'none'));
   const best = found[0];
-  if (g.combine !== 'none' && s.open('R1') && best && Math.abs(best.error) > s.tolerance('R1')) {
-    const combined = search(combine(tops, g.combine)).filter((p) => p.score < best.score);
+  if (g.combine !== 'none' && s.open('R1') && best && best.off > t1) {
+    const combined = search(withPairs(singles, g.combine)).filter((p) => p.worst < best.worst);
     if (combined.length) found = combined;
   }
-  return found.slice(0, 5).map((p) => offer(p, s, c1));
-}
-
-interface Pair {
-  top: Choice;
-  bottom: Choice;
-  error: number;
-  score: number;
-  current: number;
-  source: number;
-}
-
-function pair(g: Given, top: Choice, bottom: Choice, s: Sizing): Pair {
-  const error = (a: number, b: number) => outputOf(g, top.ohms * a, bottom.ohms * b) / g.outputVoltage - 1;
-  const [t1, t2] = [s.tolerance('R1'), s.tolerance('R2')];
-  const rt = top.ohms + g.sourceResistance;
-  return {
-    top,
-    bottom,
-    error: error(1, 1),
-    score: Math.max(Math.abs(error(1 + t1, 1 - t2)), Math.abs(error(1 - t1, 1 + t2))),
-    current: (g.inputVoltage - outputOf(g, top.ohms, bottom.ohms)) / rt,
-    source: parallel(top.ohms * (1 + t1) + g.sourceResistance, bottom.ohms * (1 + t2)),
-  };
+  return found.map(({ top, bottom, error, worst }): Offer => ({
+    values: {
+      ...c1,
+      ...(s.open('R1') ? { R1: top.first } : {}),
+      ...(s.open('R2') ? { R2: bottom } : {}),
+      ...(top.second === undefined ? {} : { R1x: top.second }),
+    },
+    ...(top.join ? { join: { R1x: top.join } } : {}),
+    why: `${formatText(error, 'ratio', 2)} off, ${formatText(worst, 'ratio', 3)} at worst, draws ${formatText(current(top.value, bottom), 'A', 3)}`,
+  }));
 }
 
 function outputOf(g: Given, top: number, bottom: number): number {
   const rt = top + g.sourceResistance;
   return (g.inputVoltage / rt - g.loadCurrent) / (1 / rt + 1 / bottom + 1 / g.loadResistance);
-}
-
-const exactTop = (g: Given, bottom: number): number =>
-  (g.inputVoltage - g.outputVoltage) / (g.outputVoltage / parallel(bottom, g.loadResistance) + g.loadCurrent) - g.sourceResistance;
-
-/** The two values below and the two above. */
-function near(sorted: Choice[], wanted: number): Choice[] {
-  let [low, high] = [0, sorted.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]!.ohms < wanted) low = middle + 1;
-    else high = middle;
-  }
-  return sorted.slice(Math.max(0, low - 2), low + 2);
-}
-
-function combine(singles: Choice[], how: Given['combine']): Choice[] {
-  const all: Choice[] = [...singles];
-  for (const { first: a } of singles) {
-    for (const { first: b } of singles) {
-      if (b > a || a / b > PARTNER) continue;
-      if (how !== 'parallel') all.push({ ohms: a + b, first: a, second: b, join: 'series' });
-      if (how !== 'series') all.push({ ohms: parallel(a, b), first: a, second: b, join: 'parallel' });
-    }
-  }
-  return all.sort((a, b) => a.ohms - b.ohms);
-}
-
-const better = (a: Pair, b: Pair): number =>
-  Math.abs(a.score - b.score) > 1e-9 ? a.score - b.score : Math.abs(a.error) - Math.abs(b.error) || a.current - b.current;
-
-function offer(p: Pair, s: Sizing, extra: Record<string, number>): Offer {
-  const values: Record<string, number> = { ...extra };
-  if (s.open('R1')) values.R1 = p.top.first;
-  if (s.open('R2')) values.R2 = p.bottom.first;
-  if (p.top.second !== undefined) values.R1x = p.top.second;
-  return {
-    values,
-    ...(p.top.join ? { join: { R1x: p.top.join } } : {}),
-    why: `${formatText(p.error, 'ratio', 2)} off, ${formatText(p.score, 'ratio', 3)} at worst, draws ${formatText(p.current, 'A', 3)}`,
-  };
 }

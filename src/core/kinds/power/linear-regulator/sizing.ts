@@ -1,5 +1,6 @@
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { formatText } from '../../../quantity/format.ts';
+import { jointSearch } from '../../../tolerance/joint-search.ts';
 import type { Offer, Sizing } from '../../contract.ts';
 
 interface Given {
@@ -33,26 +34,25 @@ function adjustPairs(s: Sizing, wanted: number): Offer[] {
   // Where even 120 Ω cannot carry the least load, R1 goes below its usual range rather than leave that to fail.
   const bottoms = usual.some((r) => r <= highestR1) ? usual : s.candidates('R1', 20, 270);
   const low = bottoms.filter((r) => r <= highestR1);
-  const pairs = (low.length ? low : bottoms).flatMap((R1) =>
-    s.candidates('R2', 10, 1e5).map((R2) => ({ R1, R2, out: ref.nominal * (1 + R2 / R1) + adjust * R2, ratio: R2 / R1 })),
-  );
-  return ranked(pairs, wanted, s);
+  return pairs(s, { R1: low.length ? low : bottoms, R2: s.candidates('R2', 10, 1e5) }, wanted, ([r1, r2]) => ref.nominal * (1 + r2! / r1!) + adjust * r2!);
 }
 
 function feedbackPairs(s: Sizing, wanted: number): Offer[] {
   const ref = s.param('U1.referenceVoltage');
   const bias = s.param('U1.adjustCurrent').nominal;
-  const pairs = s
-    .candidates('R2', 5e3, 5e4)
-    .flatMap((R2) => s.candidates('R1', 1e3, 1e5).map((R1) => ({ R1, R2, out: ref.nominal * (1 + R1 / R2) + bias * R1, ratio: R1 / R2 })));
-  return ranked(pairs, wanted, s);
+  const lists = { R1: s.candidates('R1', 1e3, 1e5), R2: s.candidates('R2', 5e3, 5e4) };
+  return pairs(s, lists, wanted, ([r1, r2]) => ref.nominal * (1 + r1! / r2!) + bias * r1!);
 }
 
-function ranked(pairs: { R1: number; R2: number; out: number; ratio: number }[], wanted: number, s: Sizing): Offer[] {
-  const spread = s.tolerance('R1') + s.tolerance('R2');
-  return pairs
-    .map((p) => ({ ...p, error: Math.abs(p.out - wanted), worst: Math.abs(p.out - wanted) + (p.ratio / (1 + p.ratio)) * spread * wanted }))
-    .sort((a, b) => a.error - b.error || a.worst - b.worst || b.R1 - a.R1)
-    .slice(0, 5)
-    .map((p) => ({ values: { R1: p.R1, R2: p.R2 }, why: `${formatText(p.out, 'V')}, ${formatText((p.out - wanted) / wanted, 'ratio', 2)} off` }));
+function pairs(s: Sizing, lists: { R1: number[]; R2: number[] }, wanted: number, output: (values: readonly number[]) => number): Offer[] {
+  return jointSearch({
+    slots: (['R1', 'R2'] as const).map((slot) => ({ values: lists[slot], tolerance: s.tolerance(slot) })),
+    results: [output],
+    targets: [wanted],
+    by: 'error',
+    order: (a, b) => a.worst - b.worst || b.values[0]! - a.values[0]!,
+  }).map(({ values: [R1, R2], error, worst }) => ({
+    values: { R1: R1!, R2: R2! },
+    why: `${formatText(output([R1!, R2!]), 'V')}, ${formatText(error, 'ratio', 2)} off, ${formatText(worst, 'ratio', 3)} at worst`,
+  }));
 }
