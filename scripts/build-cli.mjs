@@ -1,4 +1,4 @@
-// Bundles the command line into one file that plain Node runs.
+// Bundles the command line, and the thread that does long computations, into files that plain Node runs.
 import { build } from 'esbuild';
 import { fileURLToPath } from 'node:url';
 
@@ -7,12 +7,13 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 export async function buildCli() {
   await build({
     absWorkingDir: root,
-    entryPoints: ['src/cli/main.ts'],
+    entryPoints: { 'spark-sum': 'src/cli/main.ts', worker: 'src/workers/server.ts' },
     bundle: true,
     platform: 'node',
     target: 'node20',
     format: 'esm',
-    outfile: 'dist/spark-sum.mjs',
+    outdir: 'dist',
+    outExtension: { '.js': '.mjs' },
     logLevel: 'warning',
   });
 }

@@ -4,12 +4,13 @@ import { closeDatabase, migrateDatabase } from '$lib/server/db/client.ts';
 import { allowedHosts, parentPid } from '$lib/server/env.ts';
 import { readSession } from '$lib/server/auth/sessions.ts';
 import { seedDemo } from '$lib/server/seed.ts';
+import { closeWork } from '$lib/server/work.ts';
 import { THEME_COOKIE, themeOf } from '$lib/theme.ts';
 
 export const init: ServerInit = async () => {
   await migrateDatabase();
   await seedDemo();
-  process.once('sveltekit:shutdown', () => void closeDatabase());
+  process.once('sveltekit:shutdown', () => void Promise.all([closeDatabase(), closeWork()]));
   followParent();
 };
 

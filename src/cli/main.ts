@@ -1,7 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { evaluateBoard } from '../core/board/evaluate.ts';
 import { ANALYSES, confirm, simulateStage, type Analysis } from '../core/board/simulate.ts';
-import { monteCarlo, monteCarloAnswer } from '../core/board/monte-carlo.ts';
+import type { BoardDoc } from '../core/board/document.ts';
+import { join, monteCarlo, monteCarloAnswer, type MonteCarloOptions, type Samples } from '../core/board/monte-carlo.ts';
 import { answer } from '../core/files/answer.ts';
 import { readBoard } from '../core/files/board-file.ts';
 import { kindsAnswer } from '../core/files/kinds-answer.ts';
@@ -13,13 +15,14 @@ import { parseNumber } from '../core/quantity/parse.ts';
 import { KINDS } from '../core/kinds/index.ts';
 import { DISTRIBUTIONS, type Distribution } from '../core/tolerance/random.ts';
 import { VERSION_OF_CORE } from '../core/version.ts';
+import { Pool } from '../workers/pool.ts';
 
 const USAGE = `Spark Sum ${VERSION_OF_CORE}
 
 spark-sum kinds [--json]                     what kinds of stages there are
 spark-sum evaluate FILE... [--json]          sizes what has no parts, evaluates everything; "-" reads standard input
 spark-sum check FILE                         exit 0 when ready to order, 1 when not, 2 on a bad file
-spark-sum montecarlo FILE [--runs 10000] [--seed 1] [--distribution uniform|normal] [--json]
+spark-sum montecarlo FILE [--runs 10000] [--seed 1] [--distribution uniform|normal] [--workers N] [--json]
 spark-sum simulate FILE --stage ID --analysis ac|noise|transient|op [--from HZ] [--to HZ] [--points N] [--stop S] [--json]
 spark-sum report FILE --format md|csv [-o OUT]
 `;
@@ -28,7 +31,20 @@ const out = (text: string) => process.stdout.write(text);
 const complain = (text: string) => process.stderr.write(text);
 
 /** Options that take a value; everything else that starts with "-" and is not "-" is a switch. */
-const WITH_VALUE = new Set(['--format', '-o', '--stage', '--analysis', '--from', '--to', '--points', '--stop', '--runs', '--seed', '--distribution']);
+const WITH_VALUE = new Set([
+  '--format',
+  '-o',
+  '--stage',
+  '--analysis',
+  '--from',
+  '--to',
+  '--points',
+  '--stop',
+  '--runs',
+  '--seed',
+  '--distribution',
+  '--workers',
+]);
 
 interface Line {
   files: string[];
@@ -161,11 +177,13 @@ function simulate(line: Line): number {
   return 0;
 }
 
-function montecarlo(line: Line): number {
+async function montecarlo(line: Line): Promise<number> {
   if (line.files.length !== 1) return usage('montecarlo needs one file.');
-  const options = numbersOf(line, { runs: 'count' });
+  const options = numbersOf(line, { runs: 'count', workers: 'count' });
   if (typeof options === 'string') return usage(options);
   const runs = options.runs ?? 10_000;
+  const threads = options.workers ?? Math.min(availableParallelism(), Math.ceil(runs / WORTH_A_THREAD));
+  if (!Number.isInteger(threads) || threads > MOST_THREADS) return usage(`--workers must be a whole number up to ${MOST_THREADS}.`);
   const seed = Number(line.values.get('--seed') ?? 1);
   const distribution = (line.values.get('--distribution') ?? 'uniform') as Distribution;
   if (!Number.isInteger(runs) || runs > 1_000_000) return usage('--runs must be a whole number up to a million.');
@@ -178,7 +196,7 @@ function montecarlo(line: Line): number {
     else complain(`${opened.message}\n${issueLines(opened.issues)}`);
     return 2;
   }
-  const samples = monteCarlo(opened.sum.doc, { runs, seed, distribution });
+  const samples = await boards(opened.sum.doc, { runs, seed, distribution }, threads);
   const answer = monteCarloAnswer(opened.sum.doc, samples, seed) as { board: { yield: number; low: number; high: number } };
   if (json) out(`${JSON.stringify(answer)}\n`);
   else {
@@ -190,6 +208,28 @@ function montecarlo(line: Line): number {
     for (const [key, c] of failing) out(`${share(c.held / c.applied).padStart(9)}  ${key}\n`);
   }
   return 0;
+}
+
+/** Below this many runs starting a thread takes longer than it saves. */
+const WORTH_A_THREAD = 1000;
+const MOST_THREADS = 64;
+
+/** Random boards on some threads: the same numbers for the same seed, however many. */
+async function boards(doc: BoardDoc, options: Omit<MonteCarloOptions, 'first' | 'progress'>, threads: number): Promise<Samples> {
+  if (threads <= 1) return monteCarlo(doc, options);
+  const pool = new Pool(new URL('./worker.mjs', import.meta.url), { size: threads });
+  const edge = (k: number) => Math.floor((options.runs * k) / threads);
+  try {
+    return join(
+      await Promise.all(
+        Array.from({ length: threads }, (_, k) =>
+          pool.run<'boards'>({ sort: 'boards', doc, options: { ...options, first: edge(k), runs: edge(k + 1) - edge(k) } }),
+        ),
+      ),
+    );
+  } finally {
+    await pool.close();
+  }
 }
 
 function report(line: Line): number {
@@ -221,9 +261,9 @@ function usage(problem: string): number {
   return 2;
 }
 
-const COMMANDS: Record<string, (line: Line) => number> = { kinds, evaluate, check, montecarlo, simulate, report };
+const COMMANDS: Record<string, (line: Line) => number | Promise<number>> = { kinds, evaluate, check, montecarlo, simulate, report };
 
-function main(args: string[]): number {
+function main(args: string[]): number | Promise<number> {
   const [command, ...rest] = args;
   if (!command || command === 'help' || command === '--help') {
     out(USAGE);
@@ -237,4 +277,4 @@ function main(args: string[]): number {
 
 // A reader that closes early (head) is no error.
 process.stdout.on('error', () => process.exit(0));
-process.exitCode = main(process.argv.slice(2));
+process.exitCode = await main(process.argv.slice(2));

@@ -165,8 +165,69 @@ test('random boards are built in workers: yield, what matters most, and the solv
   await expect(page.getByRole('alert')).toContainText('not a number');
   await page.getByLabel('runs').fill('600');
   await page.getByRole('button', { name: 'Build boards' }).click();
-  await expect(page.getByText(/100.% of the boards pass every check/)).toBeVisible();
+  await expect(page.getByText(/100.% of 600 boards pass every check/)).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: /^C1/ })).toContainText('99');
+  await expect(page.getByText('Every check held on every board.')).toBeVisible();
+  await page.getByLabel('Part').selectOption('C1');
+  await enter(page, 'tolerance', '1 %');
+  await expect(page.getByRole('row', { name: /margin of cutoff/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /boards that pass/ })).toContainText('100');
+  expect(said).toEqual([]);
+});
+
+test('yield of the board: what holds it back, the cheapest change that mends it, and the school that judges', async ({ page }) => {
+  const said = watchConsole(page);
+  await newAccount(page);
+  const file = demoBoard() as { name: string; stages: { id: string; parts?: object }[] };
+  const watch = file.stages.find((s) => s.id === 'supply-watch')!;
+  watch.parts = { ...watch.parts, R1: { value: 442e3, tolerance: 0.05, series: 'E96' } };
+  const board = await importBoard(page, file);
+  await page.keyboard.press('y');
+  await expect(page.getByRole('heading', { name: /Yield/ })).toBeVisible();
+  await page.getByLabel('runs').fill('800');
+  await page.getByRole('button', { name: 'Build boards' }).click();
+  const row = page.getByRole('row', { name: /Supply watch: accuracy of the ratio/ });
+  await expect(row).toContainText('R1');
+  await page.getByLabel('share of boards').fill('99 %');
+  await page.getByRole('button', { name: 'Find it' }).click();
+  await expect(page.getByText(/R1 of 1.% instead of 5.%/)).toBeVisible();
+  await page.getByRole('listitem').filter({ hasText: 'R1 of' }).waitFor();
+  await page.getByRole('button', { name: 'Make it so' }).first().click();
+  await saved(page);
+  expect((await documentOf(page.request, board)).stages.find((s) => s.id === 'supply-watch')!.parts!.R1).toMatchObject({ value: 442e3, tolerance: 0.01 });
+  await expect(page.getByText('The board has changed since')).toBeVisible();
+  await page.getByLabel('checks are judged by').selectOption('monte-carlo');
+  await saved(page);
+  expect(await documentOf(page.request, board)).toMatchObject({ policy: { judgeBy: 'monte-carlo' } });
+  expect(said).toEqual([]);
+});
+
+test('values from one’s own drawer: listed once, searched on a stage, taken with a click', async ({ page }) => {
+  const said = watchConsole(page);
+  await newAccount(page);
+  const board = await importBoard(page, demoBoard());
+  await page.goto(`${board}/stages/supply-watch`);
+  await page.getByText('Search for values').click();
+  await page.getByLabel('from', { exact: true }).selectOption('drawer');
+  await page.getByRole('link', { name: 'List what you have' }).click();
+  await page.getByLabel('Resistors').fill('1k 10nF');
+  await page.getByRole('button', { name: 'Keep the list' }).click();
+  await expect(page.getByText(/10nF/).first()).toBeVisible();
+  await expect(page.getByLabel('Resistors')).toHaveValue('1k 10nF');
+  await page.getByLabel('Resistors').fill('120k 150k 330k 470k 1M');
+  await page.getByLabel('Capacitors').fill('100n');
+  await page.getByRole('button', { name: 'Keep the list' }).click();
+  await expect(page.getByText('Kept: 6 values')).toBeVisible();
+  await page.goto(`${board}/stages/supply-watch`);
+  await page.getByText('Search for values').click();
+  await page.getByLabel('from', { exact: true }).selectOption('drawer');
+  const best = page.getByRole('listitem').filter({ hasText: 'at worst' }).first();
+  await best.getByRole('button').click();
+  await saved(page);
+  const parts = (await documentOf(page.request, board)).stages.find((s) => s.id === 'supply-watch')!.parts!;
+  for (const slot of ['R1', 'R2']) expect([120e3, 150e3, 330e3, 470e3, 1e6]).toContain(parts[slot]!.value);
+  await page.getByLabel('R1 between').fill('1k..');
+  await expect(page.getByRole('alert')).toContainText('R1:');
   expect(said).toEqual([]);
 });
 
@@ -196,6 +257,17 @@ test('room to move: margins along a value, a map over two, and a step there that
   expect(readFileSync(await (await csv).path(), 'utf8')).toMatch(/^frequency \(Hz\),/);
   const png = page.waitForEvent('download');
   await page.getByRole('button', { name: 'PNG' }).first().click();
+  const svg = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'SVG' }).first().click();
+  expect(readFileSync(await (await svg).path(), 'utf8')).toMatch(/^<svg [^>]+>\n<title>/);
+  await expect(page.getByRole('img', { name: /^Noise, solved/ })).toBeVisible();
+  await page.getByRole('button', { name: 'read with cursors' }).first().click();
+  const cursor = page.getByRole('slider').first();
+  const before = await cursor.getAttribute('aria-valuetext');
+  await cursor.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(cursor).not.toHaveAttribute('aria-valuetext', before!);
+  await expect(page.getByText(/B less A/)).toBeVisible();
   expect(
     readFileSync(await (await png).path())
       .subarray(1, 4)

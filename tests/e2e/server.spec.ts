@@ -28,6 +28,36 @@ test.describe('POST /api/evaluate', () => {
   }
 });
 
+test('long computations are done on threads, for accounts, with progress', async ({ page, request }) => {
+  expect((await request.post('/api/montecarlo', { data: demoBoard() })).status()).toBe(401);
+  await newAccount(page);
+  const plain = await page.request.post('/api/montecarlo?runs=600&seed=3', { data: demoBoard() });
+  expect(plain.status()).toBe(200);
+  const answer = (await plain.json()) as { board: { yield: number } };
+  expect(answer).toMatchObject({ runs: 600, seed: 3 });
+  const lines = await page.request.post('/api/montecarlo?runs=600&seed=3', { data: demoBoard(), headers: { accept: 'application/x-ndjson' } });
+  const told = (await lines.text())
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as object);
+  expect(told.slice(0, -1)).toEqual([{ done: 256 }, { done: 512 }]);
+  expect(told.at(-1)).toEqual({ answer });
+  const solved = await page.request.post('/api/simulate?stage=scale-filter&analysis=ac&points=5', { data: demoBoard() });
+  expect(((await solved.json()) as { frequency: number[] }).frequency).toHaveLength(5);
+  for (const [query, path] of [
+    ['montecarlo?runs=many', 'runs'],
+    ['montecarlo?runs=9999999', 'runs'],
+    ['simulate?stage=scale-filter&analysis=guess', 'analysis'],
+  ] as const) {
+    const refused = await page.request.post(`/api/${query}`, { data: demoBoard() });
+    expect(refused.status()).toBe(422);
+    expect(((await refused.json()) as { error: { issues: { path: string }[] } }).error.issues[0]!.path).toBe(path);
+  }
+  const nobody = await page.request.post('/api/simulate?stage=nobody&analysis=op', { data: demoBoard() });
+  expect(nobody.status()).toBe(422);
+  expect(((await nobody.json()) as { error: { message: string } }).error.message).toContain('no stage “nobody”');
+});
+
 test('requests of other sites and under other names are not carried out', async ({ request, baseURL }) => {
   const evil = { origin: 'http://elsewhere.example' };
   expect((await request.post('/api/evaluate', { data: demoBoard(), headers: evil })).status()).toBe(403);

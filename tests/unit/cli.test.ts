@@ -111,9 +111,17 @@ describe('montecarlo', () => {
     expect(answer.board.yield).toBeGreaterThan(0.9);
     expect(answer.stages['scale-filter']!.outcomes.cutoffFrequency!.contributions[0]).toMatchObject({ input: 'parts.C1.value' });
   }, 20_000);
-  it.each([[['--runs', '0']], [['--runs', 'many']], [['--seed', '1.5']], [['--distribution', 'bent']]])('%j is refused', (args) => {
-    expect(run(['montecarlo', ready, ...args]).status).toBe(2);
-  });
+  it('answers the same on any number of threads', () => {
+    const go = (workers: string) => run(['montecarlo', ready, '--runs', '310', '--workers', workers, '--json']).stdout;
+    expect(JSON.parse(go('1'))).toMatchObject({ runs: 310 });
+    expect(go('3')).toBe(go('1'));
+  }, 20_000);
+  it.each([[['--workers', '0']], [['--workers', '2.5']], [['--runs', '0']], [['--runs', 'many']], [['--seed', '1.5']], [['--distribution', 'bent']]])(
+    '%j is refused',
+    (args) => {
+      expect(run(['montecarlo', ready, ...args]).status).toBe(2);
+    },
+  );
 });
 
 describe('simulate', () => {

@@ -4,7 +4,7 @@ import type { Judged } from '../kinds/judged.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { comfortOf, deratingOf, methodOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
-import type { Link, StageNode } from './node.ts';
+import type { Link, StageNode, Wishes } from './node.ts';
 import { powerByState, type StatePower } from './power.ts';
 import { settledBoard, signalDown, type SettledBoard } from './settle.ts';
 import type { ResolvedPart } from './stage-inputs.ts';
@@ -118,6 +118,13 @@ function summed(doc: BoardDoc, { nodes, wiring, stands }: SettledBoard, known: (
     tightest: tightestOf(stages, doc),
   };
   return { sum, order: wiring.order };
+}
+
+/** Combinations of values for a stage of a board, the best first. @throws when the stage is not on the board: a slip in the caller */
+export function searchValues(doc: BoardDoc, stage: string, wishes: Wishes): Offer[] {
+  const node = settledBoard(doc).nodes.find((n) => n.doc.id === stage);
+  if (!node) throw new Error(`no stage "${stage}"`);
+  return node.search(wishes);
 }
 
 function stageSum(node: StageNode, rules: { derating: number; comfort: number }): StageSum {

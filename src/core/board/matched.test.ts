@@ -50,6 +50,11 @@ describe('a matched set', () => {
 
   it('needs a name and a ratio', () => {
     const seen = refusals([divider('a', { match: 'no name', tracking: -1 })]);
-    expect(seen.map((i) => i.path)).toEqual(['stages[0].parts.R1.match', 'stages[0].parts.R1.tracking', 'stages[0].parts.R2.match', 'stages[0].parts.R2.tracking']);
+    expect(seen.map((i) => i.path)).toEqual([
+      'stages[0].parts.R1.match',
+      'stages[0].parts.R1.tracking',
+      'stages[0].parts.R2.match',
+      'stages[0].parts.R2.tracking',
+    ]);
   });
 });

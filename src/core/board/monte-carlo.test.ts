@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { checkBoard, readBoard } from '../files/board-file.ts';
 import { board } from '../testing/boards.ts';
 import { draw, randomOf } from '../tolerance/random.ts';
-import { explained, histogram, percentile, summarise, wilson } from '../tolerance/statistics.ts';
+import { decides, explained, histogram, percentile, summarise, wilson } from '../tolerance/statistics.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
 import { evaluateBoard } from './evaluate.ts';
-import { join, monteCarlo, statisticsOf, type Samples } from './monte-carlo.ts';
+import { join, monteCarlo, mostRuns, statisticsOf, type Samples } from './monte-carlo.ts';
 
 const go = (doc: BoardDoc, runs = 4000, more: object = {}): Samples => monteCarlo(doc, { runs, seed: 1, distribution: 'uniform', ...more });
 const divider = (more: Partial<StageDoc> = {}): StageDoc => ({
@@ -72,7 +72,32 @@ describe('statistics', () => {
   });
 });
 
+describe('the share an input decides', () => {
+  const x = Float64Array.from({ length: 6000 }, randomOf(4, 1));
+  const other = Float64Array.from({ length: 6000 }, randomOf(5, 1));
+
+  it('is whole for any function of it, also one with a hump, and nothing for an unrelated input', () => {
+    const hump = x.map((v) => Number(Math.abs(v - 0.5) < 0.25));
+    // All but what lies across the edge of a slice.
+    expect(decides(x, hump)).toBeGreaterThan(0.99);
+    expect(explained(x, hump)).toBeLessThan(0.01);
+    expect(decides(other, hump)).toBeLessThan(0.005);
+  });
+
+  it('agrees with the straight line where there is one', () => {
+    const sum = x.map((v, i) => v + 0.5 * other[i]!);
+    expect(decides(x, sum)).toBeCloseTo(explained(x, sum), 1);
+    expect(decides(new Float64Array(10).fill(3), sum.subarray(0, 10))).toBe(0);
+  });
+});
+
 describe('boards at random', () => {
+  it('are limited by memory: twice the stages, half the runs', () => {
+    const [one, two] = [mostRuns(board([divider()])), mostRuns(board([divider(), divider({ id: 'other' })]))];
+    expect(one).toBeGreaterThan(10_000);
+    expect(one / two).toBeGreaterThan(1.9);
+  });
+
   it('a divider of two equal resistors has the deviation that its parts give', () => {
     const s = statisticsOf(go(board([divider()]), 20_000), 'div', 'outputVoltage')!;
     // dV/V = (t2 − t1)/2 for equal resistors; uniform ±1 % has a deviation of 1 %/√3 each.

@@ -1,5 +1,6 @@
 import { draw, randomOf, type Distribution } from '../tolerance/random.ts';
-import { explained, histogram, summarise, wilson, type Summary } from '../tolerance/statistics.ts';
+import { decides, explained, histogram, summarise, wilson, type Summary } from '../tolerance/statistics.ts';
+import { mustKind } from '../kinds/index.ts';
 import type { BoardDoc } from './document.ts';
 import { Sampler } from './sampler.ts';
 import type { CheckDef, OutcomeDef } from '../kinds/contract.ts';
@@ -21,6 +22,8 @@ export interface Samples {
   outcomes: Map<string, Float64Array>;
   /** By stage and check: runs in which it held, and in which it applied. */
   checks: Map<string, { held: number; applied: number }>;
+  /** By stage and check: 1 for each run in which it failed. Only of checks that failed at all. */
+  failed: Map<string, Uint8Array>;
   /** Runs in which every check held. */
   passed: number;
 }
@@ -51,6 +54,7 @@ export function monteCarlo(doc: BoardDoc, options: MonteCarloOptions): Samples {
     inputs,
     outcomes: new Map(tallies.flatMap((t) => t.names.map((name, i) => [`${t.id}.${name}`, t.columns[i]!] as const))),
     checks: new Map(tallies.flatMap((t) => t.checks())),
+    failed: new Map(tallies.flatMap((t) => t.failures())),
     passed,
   };
 }
@@ -68,6 +72,7 @@ class Tally {
   readonly #run: Int8Array;
   readonly #held: Uint32Array;
   readonly #applied: Uint32Array;
+  readonly #failed: (Uint8Array | undefined)[] = [];
   readonly #waived: readonly boolean[];
   /** Version of the stage when it was last judged. */
   seen = -1;
@@ -108,15 +113,23 @@ class Tally {
   }
 
   /** Counts the run; whether every check held that nobody waived. */
-  end(): boolean {
+  end(run: number): boolean {
     let whole = true;
     for (let i = 0; i < this.now.length; i++) {
       if (this.#run[i] === -1) continue;
       this.#applied[i]!++;
-      if (this.#run[i] === 1) this.#held[i]!++;
-      else if (!this.#waived[i]) whole = false;
+      if (this.#run[i] === 1) {
+        this.#held[i]!++;
+        continue;
+      }
+      (this.#failed[i] ??= new Uint8Array(this.columns[0]?.length ?? 0))[run] = 1;
+      if (!this.#waived[i]) whole = false;
     }
     return whole;
+  }
+
+  failures(): [string, Uint8Array][] {
+    return this.#ids.flatMap((id, i) => (this.#failed[i] ? [[`${this.id}.${id}`, this.#failed[i]]] : []));
   }
 
   checks(): [string, { held: number; applied: number }][] {
@@ -139,23 +152,33 @@ function oneBoard(sampler: Sampler, run: number, tallies: readonly Tally[]): boo
     }
   }
   let whole = true;
-  for (const t of tallies) whole = t.end() && whole;
+  for (const t of tallies) whole = t.end(run) && whole;
   return whole;
+}
+
+/** Memory that samples may take, bytes. */
+const ROOM = 3e8;
+
+/** How many runs of a board fit into a page's or a thread's memory: every result of every run is kept. */
+export function mostRuns(doc: BoardDoc): number {
+  const columns = doc.stages.reduce((n, s) => n + Object.keys(mustKind(s.kind).outcomes).length, 1);
+  return Math.floor(ROOM / (8 * columns) / 100) * 100;
 }
 
 /** Pieces of one run put together in their order. */
 export function join(pieces: readonly Samples[]): Samples {
   if (pieces.length === 1) return pieces[0]!;
   const runs = pieces.reduce((sum, p) => sum + p.runs, 0);
-  const concat = (of: (p: Samples) => Float64Array): Float64Array => {
-    const all = new Float64Array(runs);
+  const concat = <A extends Float64Array | Uint8Array>(all: A, of: (p: Samples) => A | undefined): A => {
     let at = 0;
     for (const p of pieces) {
-      all.set(of(p).subarray(0, p.runs), at);
+      const piece = of(p);
+      if (piece) all.set(piece.subarray(0, p.runs), at);
       at += p.runs;
     }
     return all;
   };
+  const numbers = (of: (p: Samples) => Float64Array) => concat(new Float64Array(runs), of);
   const checks: Samples['checks'] = new Map();
   for (const p of pieces) {
     for (const [key, c] of p.checks) {
@@ -165,9 +188,10 @@ export function join(pieces: readonly Samples[]): Samples {
   }
   return {
     runs,
-    inputs: pieces[0]!.inputs.map((input, i) => ({ ...input, values: concat((p) => p.inputs[i]!.values) })),
-    outcomes: new Map([...pieces[0]!.outcomes.keys()].map((key) => [key, concat((p) => p.outcomes.get(key)!)])),
+    inputs: pieces[0]!.inputs.map((input, i) => ({ ...input, values: numbers((p) => p.inputs[i]!.values) })),
+    outcomes: new Map([...pieces[0]!.outcomes.keys()].map((key) => [key, numbers((p) => p.outcomes.get(key)!)])),
     checks,
+    failed: new Map([...new Set(pieces.flatMap((p) => [...p.failed.keys()]))].map((key) => [key, concat(new Uint8Array(runs), (p) => p.failed.get(key))])),
     passed: pieces.reduce((sum, p) => sum + p.passed, 0),
   };
 }
@@ -183,11 +207,33 @@ const WORTH = 0.002;
 /** What moves an outcome most. Inputs of its own stage by their path, others with their stage before it. */
 export function contributions(s: Samples, stage: string, outcome: string): Contribution[] {
   const values = s.outcomes.get(`${stage}.${outcome}`);
-  if (!values) return [];
+  return values ? shares(s, stage, (input) => explained(input, values)) : [];
+}
+
+function shares(s: Samples, stage: string, share: (input: Float64Array) => number): Contribution[] {
   return s.inputs
-    .map((i) => ({ input: i.stage === null || i.stage === stage ? i.path : `${i.stage}.${i.path}`, share: explained(i.values, values) }))
+    .map((i) => ({ input: i.stage === null || i.stage === stage ? i.path : `${i.stage}.${i.path}`, share: share(i.values) }))
     .filter((c) => c.share > WORTH)
     .sort((a, b) => b.share - a.share);
+}
+
+/** Checks that failed on some boards, those that hold most boards back first. */
+export function held(s: Samples, doc: BoardDoc): { stage: string; check: string; yield: number; low: number; high: number; waived: boolean }[] {
+  return [...s.checks]
+    .filter(([, c]) => c.held < c.applied)
+    .map(([key, c]) => {
+      const dot = key.indexOf('.');
+      const [stage, check] = [key.slice(0, dot), key.slice(dot + 1)];
+      return { stage, check, ...wilson(c.held, c.applied), waived: (doc.waivers ?? []).some((w) => w.stage === stage && w.check === check) };
+    })
+    .sort((a, b) => Number(a.waived) - Number(b.waived) || a.yield - b.yield);
+}
+
+/** Which inputs decide whether a check fails, as shares of the variance of failing; inputs as in `contributions`. */
+export function decisive(s: Samples, stage: string, check: string): Contribution[] {
+  const failed = s.failed.get(`${stage}.${check}`);
+  if (!failed) return [];
+  return shares(s, stage, (input) => decides(input, failed));
 }
 
 export interface OutcomeStatistics extends Summary {

@@ -1,7 +1,8 @@
 import { impossible, isAbsent, type Absent } from '../math/absent.ts';
 import type { Kind, Offer, OutcomeDef, RailPort, SignalDown, Sizing, StateId } from '../kinds/contract.ts';
 import { Judged, type AnyInputs, type Method } from '../kinds/judged.ts';
-import { seriesBetween } from '../quantity/preferred.ts';
+import type { Drawer } from '../quantity/drawer.ts';
+import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
 import { Study, type Results, type Spread } from '../tolerance/study.ts';
 import { ambientOf, deratingOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
@@ -11,6 +12,17 @@ import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 export interface Link {
   range: Range;
   from: string;
+}
+
+/** What a search for values is to keep to. */
+export interface Wishes {
+  /** Parts that stay as they are. */
+  hold: readonly string[];
+  /** Values at hand, instead of the series. */
+  own?: Drawer;
+  /** Series and limits by part, instead of its own and the kind's. */
+  series?: Readonly<Record<string, Series>>;
+  limits?: Readonly<Record<string, { low?: number; high?: number }>>;
 }
 
 /** One stage while the board is being summed up. */
@@ -162,7 +174,19 @@ export class StageNode {
     return rangeOf(this.judged.study.moved(outcome, at, load));
   }
 
-  #sizing(): Sizing {
+  /** Combinations for all parts with a value, as if none were chosen yet, by what somebody wishes. The stage stays as it is. */
+  search(wishes: Wishes): Offer[] {
+    const released = this.inputs.parts.filter((p) => p.value !== null && p.def.type !== 'device' && !wishes.hold.includes(p.slot));
+    const parts = { ...this.doc.parts };
+    for (const { slot, tolerance, series } of released) {
+      const { value: _, ...rest } = { tolerance, ...parts[slot] };
+      parts[slot] = { ...rest, series: wishes.series?.[slot] ?? series };
+    }
+    const node = this.with({ ...this.doc, parts });
+    return node.kind.size?.(node.#sizing(wishes), node.inputs.x) ?? [];
+  }
+
+  #sizing(wishes: Wishes = { hold: [] }): Sizing {
     const part = (slot: string) => this.inputs.parts.find((p) => p.slot === slot)!;
     const range = (path: string) => this.inputs.fields.get(path) ?? null;
     const must = (path: string) => {
@@ -172,7 +196,14 @@ export class StageNode {
     };
     return {
       given: this.inputs.x.given as never,
-      candidates: (slot, low, high) => (part(slot).open ? seriesBetween(part(slot).series, low, high) : [part(slot).value ?? 0]),
+      candidates: (slot, low, high) => {
+        const { open, series, value, def } = part(slot);
+        if (!open) return [value ?? 0];
+        const limits = wishes.limits?.[slot];
+        const [from, to] = [limits?.low ?? low, limits?.high ?? high];
+        const own = def.type === 'device' ? undefined : wishes.own?.[def.type];
+        return own ? own.filter((v) => v >= from && v <= to) : seriesBetween(series, from, to);
+      },
       tolerance: (slot) => part(slot).tolerance,
       series: (slot) => part(slot).series,
       open: (slot) => part(slot).open,

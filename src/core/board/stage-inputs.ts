@@ -96,7 +96,15 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
  * own. Two parts are apart by the tracking at most, so that each leaves the common value by half of it. Returns what puts
  * the value together.
  */
-function match(doc: PartDoc, value: number, range: Range, node: Record<string, unknown>, path: string, inputs: Input[], fields: Map<string, Range>): () => void {
+function match(
+  doc: PartDoc,
+  value: number,
+  range: Range,
+  node: Record<string, unknown>,
+  path: string,
+  inputs: Input[],
+  fields: Map<string, Range>,
+): () => void {
   fields.set(path, range);
   node.value = value;
   const [below, above] = [1 - range.low / value, range.high / value - 1];

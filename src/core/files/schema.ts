@@ -161,7 +161,8 @@ function partKeyIssues(def: PartDef, key: string, value: unknown, path: string):
           : fieldIssues({ type: 'number', unit: 'ohm', default: 1, ...least }, value, path).map(unitless);
     if (key === 'tolerance') return fieldIssues({ type: 'number', unit: '', default: 0, min: 0, below: 1 }, value, path);
     if (key === 'tempco') return fieldIssues({ type: 'number', unit: '', default: 0 }, value, path);
-    if (key === 'match') return typeof value === 'string' && ID.test(value) ? [] : [{ path, message: `expected the name of a matched set, like “pair-1”, seen ${seen(value)}.` }];
+    if (key === 'match')
+      return typeof value === 'string' && ID.test(value) ? [] : [{ path, message: `expected the name of a matched set, like “pair-1”, seen ${seen(value)}.` }];
     if (key === 'tracking') return fieldIssues({ type: 'number', unit: '', default: 0, min: 0, below: 1 }, value, path);
     if (key === 'series') return fieldIssues({ type: 'choice', choices: SERIES, default: 'E24' }, value, path);
     if (key === 'join' && def.joins) return fieldIssues({ type: 'choice', choices: ['series', 'parallel'], default: 'series' }, value, path);

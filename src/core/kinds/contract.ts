@@ -317,16 +317,20 @@ export interface Figure {
   items: Drawn[];
 }
 
-export interface Curve {
+/** A plot without its points. */
+export interface Plot {
   id: string;
   title: string;
   x: { label: string; unit: Unit; log: boolean; from: number; to: number };
-  y: { label: string; unit: Unit };
+  y: { label: string; unit: Unit; log?: boolean };
   points: number;
-  /** The curve's value at x for the inputs as they stand. */
-  at: (x: number) => number;
   /** Marks worth a line: limits, corners. */
   marks: { axis: 'x' | 'y'; value: number; label: string; limit?: boolean }[];
+}
+
+export interface Curve extends Plot {
+  /** The curve's value at x for the inputs as they stand. */
+  at: (x: number) => number;
 }
 
 /** The stage as a circuit, and what the solver is to confirm. */

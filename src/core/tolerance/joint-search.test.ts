@@ -113,13 +113,25 @@ describe('joint search', () => {
   });
 
   it('puts combinations that break a limit behind those that hold', () => {
-    const problem: Problem = { slots: [slot('E24', 1e3, 1e6), slot('E24', 1e3, 1e6)], results: [divider], targets: [0.25], breaks: ([r1]) => Number(r1! < 1e5) };
+    const problem: Problem = {
+      slots: [slot('E24', 1e3, 1e6), slot('E24', 1e3, 1e6)],
+      results: [divider],
+      targets: [0.25],
+      breaks: ([r1]) => Number(r1! < 1e5),
+    };
     for (const f of jointSearch(problem)) expect(f.values[0]!).toBeGreaterThanOrEqual(1e5);
   });
 
   it('takes any list of values: a drawer', () => {
     const drawer = [100, 220, 1000, 4700, 10_000];
-    const found = best({ slots: [{ values: drawer, tolerance: 0.01 }, { values: drawer, tolerance: 0.01 }], results: [divider], targets: [0.32] });
+    const found = best({
+      slots: [
+        { values: drawer, tolerance: 0.01 },
+        { values: drawer, tolerance: 0.01 },
+      ],
+      results: [divider],
+      targets: [0.32],
+    });
     expect(found.values).toEqual([10_000, 4700]);
     expect(jointSearch({ slots: [{ values: [], tolerance: 0 }], results: [([v]) => v!], targets: [1] })).toEqual([]);
   });

@@ -47,15 +47,22 @@ const FAR = 24;
  * The best few combinations of buyable values for one or more results together. For all values but the last the best last
  * one is found by walking downhill, because the largest of several errors of monotone functions is quasi-convex; outer
  * values that cannot reach the targets any more are left out. Exhaustive up to some 150 000 rows; above that the outer
- * slots are searched coarsely first and then around what was found. // [Knuth] 4A, 7.2.2 backtracking with bounds
+ * slots are searched coarsely first and then around what was found. // [Knuth] 7.2.2
  */
 export function jointSearch(problem: Problem): Found[] {
   if (problem.slots.some((s) => s.values.length === 0)) return [];
   const rows = problem.slots.slice(0, -1).reduce((n, s) => n * s.values.length, 1);
-  if (rows <= ROWS) return new Search(problem, problem.slots.slice(0, -1).map((s) => places(s.values.length, 1))).run();
+  if (rows <= ROWS)
+    return new Search(
+      problem,
+      problem.slots.slice(0, -1).map((s) => places(s.values.length, 1)),
+    ).run();
   const outer = problem.slots.length - 1;
   const stride = Math.ceil((rows / ROWS) ** (1 / outer));
-  const coarse = new Search(problem, problem.slots.slice(0, -1).map((s) => places(s.values.length, stride))).run();
+  const coarse = new Search(
+    problem,
+    problem.slots.slice(0, -1).map((s) => places(s.values.length, stride)),
+  ).run();
   const fine = coarse.flatMap((c) =>
     new Search(
       problem,

@@ -65,3 +65,31 @@ export function explained(input: Float64Array, outcome: Float64Array): number {
   if (!(vx > 0) || !(vy > 0)) return 0;
   return (sxy - (sx * sy) / n) ** 2 / (vx * vy);
 }
+
+const SLICES = 12;
+
+/**
+ * Share of an outcome's variance that an input explains in whatever way, not only along a straight line: a window failed at
+ * both sides is seen too. Means over equal slices of the input, less what as many slices of chance would explain.
+ * // [Kelley] epsilon-squared, the unbiased correlation ratio
+ */
+export function decides(input: Float64Array, outcome: ArrayLike<number>): number {
+  const n = input.length;
+  const [low, high] = [input.reduce((a, b) => Math.min(a, b)), input.reduce((a, b) => Math.max(a, b))];
+  if (!(high > low)) return 0;
+  const count = new Float64Array(SLICES);
+  const sum = new Float64Array(SLICES);
+  let [total, squares] = [0, 0];
+  for (let i = 0; i < n; i++) {
+    const slice = Math.min(SLICES - 1, Math.floor(((input[i]! - low) / (high - low)) * SLICES));
+    count[slice]!++;
+    sum[slice]! += outcome[i]!;
+    total += outcome[i]!;
+    squares += outcome[i]! ** 2;
+  }
+  const all = squares - total ** 2 / n;
+  const filled = count.filter((c) => c > 0).length;
+  if (!(all > 0) || n <= filled) return 0;
+  const between = sum.reduce((b, s, k) => b + (count[k]! ? s ** 2 / count[k]! : 0), 0) - total ** 2 / n;
+  return Math.max(0, 1 - ((1 - between / all) * (n - 1)) / (n - filled));
+}

@@ -5,6 +5,7 @@ import { createEvaluator, type Sum } from '../../core/board/evaluate.ts';
 import type { Stacks } from '../../core/board/history.ts';
 import { checkBoard } from '../../core/files/board-file.ts';
 import type { Issue } from '../../core/files/issues.ts';
+import { Lottery } from './lottery.svelte.ts';
 import { moves, type Move } from './moves.ts';
 import { request, tabName } from './client.ts';
 
@@ -33,6 +34,8 @@ export class BoardSession {
   moved: Move[] = $state.raw([]);
   /** What the last step back or forward was called. */
   said = $state('');
+  /** Random boards of this board, for every view that asks about them. */
+  readonly lottery = new Lottery();
   readonly #evaluate = createEvaluator();
   readonly sum: Sum = $derived(this.#evaluate(this.doc));
 
@@ -65,6 +68,7 @@ export class BoardSession {
     window.addEventListener('beforeunload', warn);
     void this.catchUp(true);
     return () => {
+      this.lottery.stop();
       this.#channel?.close();
       document.removeEventListener('visibilitychange', look);
       window.removeEventListener('beforeunload', warn);

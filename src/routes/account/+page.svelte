@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { PART_SORTS, type PartSort } from '../../core/quantity/drawer.ts';
   import { THEMES } from '$lib/theme.ts';
   import Button from '$lib/ui/atoms/Button.svelte';
   import Field from '$lib/ui/atoms/Field.svelte';
@@ -8,6 +9,7 @@
 
   let { data, form } = $props();
   const said = (name: string) => (form?.form === name && form.message ? form.message : undefined);
+  const typed = (sort: PartSort) => (form?.form === 'drawer' && 'typed' in form ? form.typed?.[sort] : undefined) ?? data.drawer[sort];
   const WORDS = { auto: 'as the system', light: 'paper', dark: 'bench at night' } as const;
 </script>
 
@@ -29,6 +31,24 @@
     </form>
   </section>
   <section>
+    <h2>Your drawer</h2>
+    <form
+      method="POST"
+      action="?/drawer"
+      use:enhance={() =>
+        ({ update }) =>
+          update({ reset: false })}
+    >
+      <p class="soft">Values you have at hand, as you would write them: 1k 4k7 10k. A stage can search among them alone.</p>
+      {#each PART_SORTS as sort (sort)}
+        <Field label="{sort.charAt(0).toUpperCase()}{sort.slice(1)}s"><textarea name={sort} rows="2" spellcheck="false">{typed(sort)}</textarea></Field>
+      {/each}
+      <Problem text={said('drawer')} />
+      {#if form?.form === 'drawer' && 'done' in form && form.done}<p role="status">{form.done}</p>{/if}
+      <div><Button type="submit">Keep the list</Button></div>
+    </form>
+  </section>
+  <section>
     <h2>Sign out</h2>
     <form method="POST" class="row" use:enhance>
       <Button type="submit" formaction="?/leave">Sign out here</Button>
@@ -46,7 +66,7 @@
         <Field label="Present password"><input name="now" type="password" required autocomplete="current-password" /></Field>
         <Field label="New password"><input name="next" type="password" required minlength="10" autocomplete="new-password" /></Field>
         <Problem text={said('password')} />
-        {#if form && 'done' in form && form.done}<p role="status">{form.done}</p>{/if}
+        {#if form?.form === 'password' && 'done' in form && form.done}<p role="status">{form.done}</p>{/if}
         <div><Button type="submit">Change the password</Button></div>
       </form>
     </section>

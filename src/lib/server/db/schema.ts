@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, customType, datetime, double, index, int, mysqlTable, primaryKey, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
 import type { BoardDoc } from '../../../core/board/document.ts';
+import type { Drawer } from '../../../core/quantity/drawer.ts';
 import type { Op } from '../../../core/board/changes.ts';
 
 /** JSON kept as text: the pool hands it over unparsed, so that strings survive the round trip too. */
@@ -26,6 +27,8 @@ export const accounts = mysqlTable(
     /** Null: an account nobody signs in to with a password, the demo. */
     passwordHash: varchar('password_hash', { length: 255 }),
     demo: boolean('demo').notNull().default(false),
+    /** Values at hand; null until somebody lists some. */
+    drawer: json<Drawer>('drawer'),
     createdAt: at('created_at'),
   },
   (t) => [uniqueIndex('accounts_email').on(t.email)],

@@ -15,6 +15,7 @@
   const links = [
     ['', 'Sum'],
     ['/brief', 'Brief'],
+    ['/yield', 'Yield'],
     ['/gate', 'Gate'],
     ['/bring-up', 'Bring-up'],
     ['/report', 'Report'],

@@ -13,6 +13,7 @@ export const BOARD_KEYS: readonly Key[] = [
   { key: ']', does: 'next stage' },
   { key: 'm', does: 'margins', to: '#margins' },
   { key: 'e', does: 'brief', to: '/brief' },
+  { key: 'y', does: 'yield of the board', to: '/yield' },
   { key: 'g', does: 'order gate', to: '/gate' },
   { key: 'b', does: 'bring-up', to: '/bring-up' },
   { key: 'p', does: 'report', to: '/report' },

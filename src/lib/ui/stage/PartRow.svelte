@@ -2,6 +2,7 @@
   import Minus from '@lucide/svelte/icons/minus';
   import Plus from '@lucide/svelte/icons/plus';
   import type { StageSum } from '../../../core/board/evaluate.ts';
+  import type { PartDoc } from '../../../core/board/document.ts';
   import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
   import { SERIES, type Series } from '../../../core/quantity/preferred.ts';
   import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
@@ -15,6 +16,8 @@
   let params = $derived(Object.entries(part.def.params ?? {}));
   let device = $derived(part.def.type === 'device');
   let wrong = $state('');
+
+  const say = (change: PartDoc) => (wrong = editor.setPart(part, change) ?? '');
 
   function key(e: KeyboardEvent): void {
     if (e.target instanceof HTMLInputElement || e.target instanceof HTMLSelectElement) return;
@@ -75,12 +78,33 @@
           >
         {/if}
       </div>
+      {#if doc?.match !== undefined}
+        <div class="more small">
+          <label
+            >set <input
+              class="set"
+              aria-label="{part.slot} matched set"
+              value={doc.match}
+              onchange={(e) => say({ match: e.currentTarget.value.trim() || undefined })}
+            /></label
+          >
+          <span class="tol"
+            >within<QuantityField
+              label="{part.slot} tracking"
+              unit="ratio"
+              value={doc.tracking ?? 0}
+              onset={(v) => editor.setPart(part, { tracking: v === undefined ? 0 : nominalOf(v) })}
+            /></span
+          >
+          <button type="button" class="text" onclick={() => say({ match: undefined, tracking: undefined })}>by itself</button>
+        </div>
+      {/if}
     {/if}
   {/if}
-  {#if params.length && (device || part.value !== null)}
+  {#if (device && params.length) || part.value !== null}
     <details open={device && params.length < 4}>
       <summary
-        >{#if device}<b>{part.slot}</b> {part.def.doc ?? 'device'}{:else}<span class="small soft">{params.length} more of {part.slot}</span>{/if}</summary
+        >{#if device}<b>{part.slot}</b> {part.def.doc ?? 'device'}{:else}<span class="small soft">more of {part.slot}</span>{/if}</summary
       >
       {#each params as [name, field] (name)}
         <div class="param">
@@ -95,6 +119,10 @@
           />
         </div>
       {/each}
+      {#if !device && doc?.match === undefined}
+        <button type="button" class="text small" onclick={() => say({ match: 'set-1', tracking: 0.001 })}>put it in a matched set</button>
+        <span class="small soft">whose parts move together, as in one resistor network</span>
+      {/if}
     </details>
   {/if}
   {#if wrong}<p class="wrong small">{wrong}</p>{/if}
@@ -136,6 +164,10 @@
     display: inline-flex;
     align-items: baseline;
     width: 74px;
+  }
+  .set {
+    width: 8ch;
+    padding: 2px 4px;
   }
   .more select {
     width: auto;

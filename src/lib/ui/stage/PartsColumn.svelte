@@ -2,11 +2,12 @@
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { Move } from '$lib/state/moves.ts';
   import { formatText } from '../../../core/quantity/format.ts';
-  import { valueUnit } from '../words.ts';
+  import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import PartRow from './PartRow.svelte';
+  import ValueSearch from './ValueSearch.svelte';
   import type { StageEditor } from './stage-editor.ts';
 
-  let { stage, editor, moved }: { stage: StageSum; editor: StageEditor; moved: Move[] } = $props();
+  let { session, stage, editor, moved }: { session: BoardSession; stage: StageSum; editor: StageEditor; moved: Move[] } = $props();
   let fitted = $derived(stage.parts.filter((p) => p.def.type === 'device' || !p.def.needed || p.def.needed(stage.judged.x.given)));
   let here = $derived(moved.filter((m) => m.stage === stage.id));
   let elsewhere = $derived(moved.filter((m) => m.stage !== stage.id));
@@ -14,27 +15,12 @@
   /** A percentage of a level or a temperature means nothing. */
   const LEVELS = ['dB', 'degC', 'bit'];
   const percent = (c: number) => `${c > 0 ? '+' : '−'}${Math.abs(c * 100) >= 10 ? Math.abs(c * 100).toFixed(0) : Math.abs(c * 100).toFixed(1)}\u202f%`;
-  const values = (v: Record<string, number>) =>
-    Object.entries(v)
-      .map(([slot, value]) => `${slot} ${formatText(value, valueUnit(stage.parts.find((p) => p.slot === slot)?.def.type ?? 'resistor'))}`)
-      .join(', ');
 </script>
 
 <section>
   <h2>Parts</h2>
   {#each fitted as part (part.slot)}<PartRow {part} {stage} {editor} />{:else}<p class="soft">This stage has no parts to choose.</p>{/each}
-  {#if stage.offers.length > 1}
-    <details>
-      <summary>{stage.offers.length} good combinations</summary>
-      <ol>
-        {#each stage.offers as offer, i (i)}
-          <li>
-            <button type="button" onclick={() => editor.take(offer, stage.parts)}>{values(offer.values)}</button> <span class="small soft">{offer.why}</span>
-          </li>
-        {/each}
-      </ol>
-    </details>
-  {/if}
+  {#if stage.kind.size && fitted.some((p) => p.value !== null)}<ValueSearch {session} {stage} {editor} />{/if}
   {#if moved.length}
     <div class="moved small" aria-live="polite">
       <b>moved</b>
@@ -53,23 +39,6 @@
 </section>
 
 <style>
-  summary {
-    padding: 8px 0;
-    color: var(--copper);
-    cursor: pointer;
-  }
-  ol {
-    list-style: none;
-    display: grid;
-    gap: 4px;
-  }
-  button {
-    border: 1px solid var(--line);
-    background: var(--ground);
-    padding: 4px 8px;
-    cursor: pointer;
-    color: var(--copper);
-  }
   .moved {
     margin-top: 12px;
     border-left: 3px solid var(--line);

@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { onDestroy } from 'svelte';
   import type { Field } from '../../../core/kinds/contract.ts';
   import { moved, placesAlong, Room, type Axis, type Margins } from '../../../core/board/room.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';
   import { formatText } from '../../../core/quantity/format.ts';
-  import type { RoomJob, RoomNews } from '../../../workers/room.ts';
+  import type { RoomJob } from '../../../workers/jobs.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import { work } from '$lib/state/work.ts';
   import { humanise } from '../words.ts';
   import RoomLine from './RoomLine.svelte';
   import RoomMap from './RoomMap.svelte';
@@ -26,9 +26,6 @@
   let line: { of: number[]; margins: Margins[] } | null = $state.raw(null);
   let map: { xs: number[]; ys: number[]; cells: Float64Array; done: boolean } | null = $state.raw(null);
   let problem = $state('');
-  let worker: Worker | null = null;
-  onDestroy(() => worker?.terminate());
-
   const waived = (check: string) => (session.doc.waivers ?? []).some((w) => w.stage === stage.id && w.check === check);
 
   // Another choice, or another board: what is under way is stopped.
@@ -42,16 +39,19 @@
         counts: stage.checks.filter((c) => c.severity !== 'note' && !waived(c.id)).map((c) => c.id),
       }) ||
       null;
-    worker?.terminate();
     if (!job) return;
-    worker = new Worker(new URL('../../../workers/room.ts', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data }: MessageEvent<RoomNews>) => {
-      problem = '';
-      if (data.sort === 'line') [line, map] = [{ of: job.x.places, margins: data.margins }, null];
-      else if (data.sort === 'map') [map, line] = [{ xs: job.x.places, ys: job.y!.places, cells: data.cells, done: data.done }, null];
-      else problem = data.message;
-    };
-    worker.postMessage(job);
+    const shown = (cells: Float64Array, done: boolean) => ([map, line, problem] = [{ xs: job.x.places, ys: job.y!.places, cells, done }, null, '']);
+    return work<'room'>(
+      { sort: 'room', ...job },
+      {
+        told: (cells) => shown(cells, false),
+        done: (result) => {
+          if ('cells' in result) shown(result.cells, true);
+          else [line, map, problem] = [{ of: job.x.places, margins: result.margins }, null, ''];
+        },
+        failed: (message) => (problem = message),
+      },
+    );
   });
 
   function go(axis: Axis, value: number): void {

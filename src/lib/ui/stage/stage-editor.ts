@@ -4,7 +4,7 @@ import { setGiven, setPart } from '../../../core/board/edit.ts';
 import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
 import type { StageSum } from '../../../core/board/evaluate.ts';
 import type { Link } from '../../../core/board/node.ts';
-import { nudge } from '../../../core/quantity/preferred.ts';
+import { nudge, type Series } from '../../../core/quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
 import type { BoardSession } from '$lib/state/board-session.svelte.ts';
 import { humanise } from '../words.ts';
@@ -61,7 +61,7 @@ export class StageEditor {
   }
 
   /** Takes one of the combinations that sizing offers. */
-  take(offer: StageSum['offers'][number], parts: readonly ResolvedPart[]): void {
+  take(offer: StageSum['offers'][number], parts: readonly ResolvedPart[], series: Series | null = null): void {
     let doc = this.session().doc;
     for (const [slot, value] of Object.entries(offer.values)) {
       const part = parts.find((p) => p.slot === slot)!;
@@ -70,6 +70,7 @@ export class StageEditor {
         tolerance: part.tolerance || part.def.tolerance || 0,
         ...this.stage().doc.parts?.[slot],
         value,
+        ...(series && part.def.type !== 'device' ? { series } : {}),
         ...(join ? { join } : {}),
       });
     }

@@ -1,5 +1,6 @@
 import { db } from '$lib/server/db/client.ts';
 import { ownBoard } from '$lib/server/guard.ts';
+import { drawerOf } from '$lib/server/repositories/accounts.ts';
 import { stacksOf } from '$lib/server/repositories/boards.ts';
 import { listRevisions } from '$lib/server/repositories/revisions.ts';
 
@@ -8,6 +9,7 @@ export const load = async ({ locals, params, depends }) => {
   const board = await ownBoard(locals, params.board);
   return {
     board: { id: board.id, version: board.version, doc: board.document, stacks: await stacksOf(db(), board.id, '') },
+    drawer: await drawerOf(board.accountId),
     revisions: await listRevisions(board.id),
   };
 };

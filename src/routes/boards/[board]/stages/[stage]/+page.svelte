@@ -10,6 +10,7 @@
   import GivenColumn from '$lib/ui/stage/GivenColumn.svelte';
   import PartsColumn from '$lib/ui/stage/PartsColumn.svelte';
   import ResultColumn from '$lib/ui/stage/ResultColumn.svelte';
+  import SolvedCurves from '$lib/ui/stage/SolvedCurves.svelte';
   import RoomTab from '$lib/ui/stage/RoomTab.svelte';
   import StageHead from '$lib/ui/stage/StageHead.svelte';
   import { StageEditor } from '$lib/ui/stage/stage-editor.ts';
@@ -55,7 +56,7 @@
       <div class="columns">
         <GivenColumn {session} {stage} {editor} />
         <span class="sign" aria-hidden="true">+</span>
-        <PartsColumn {stage} {editor} moved={session.moved} />
+        <PartsColumn {session} {stage} {editor} moved={session.moved} />
         <span class="sign" aria-hidden="true">=</span>
         <ResultColumn {stage} {waived} />
       </div>
@@ -76,6 +77,7 @@
           {/if}
         {:else if shown === 'curves'}
           {#each curvesOf(stage) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} name={stage.id} />{/each}
+          {#if stage.kind.simulate}<SolvedCurves {session} {stage} />{/if}
           <FormulaSolver {stage} />
         {:else if shown === 'working'}
           <div class="wide"><WorkingTab steps={stage.kind.working(stage.judged as never)} /></div>

@@ -1,0 +1,3 @@
+import { perform, type Job } from './jobs.ts';
+
+self.onmessage = ({ data }: MessageEvent<Job>) => perform(data, (news) => self.postMessage(news));

@@ -1,0 +1,81 @@
+import { evaluateBoard } from '../core/board/evaluate.ts';
+import type { BoardDoc } from '../core/board/document.ts';
+import { monteCarlo, type MonteCarloOptions, type Samples } from '../core/board/monte-carlo.ts';
+import { deciding, Room, type Margins } from '../core/board/room.ts';
+import { simulateStage, type Analysis, type SimulateOptions } from '../core/board/simulate.ts';
+import { solvedCurves, type Band } from '../core/board/curves.ts';
+import { cheapestChange, type YieldPlan } from '../core/board/yield.ts';
+
+type Runs = Omit<MonteCarloOptions, 'progress'>;
+
+export interface RoomJob {
+  doc: BoardDoc;
+  stage: string;
+  x: { path: string; places: number[] };
+  /** A second value makes a map. */
+  y?: { path: string; places: number[] };
+  /** Checks that count for the map. */
+  counts: string[];
+}
+
+/** Work that takes longer than a page or a server may stand still: what it needs, what it tells on the way, what comes out. */
+interface Work {
+  /** Random boards; tells how many are built. */
+  boards: { job: { doc: BoardDoc; options: Runs }; told: number; result: Samples };
+  /** The cheapest change that reaches a yield; tells the share done. */
+  plan: { job: { doc: BoardDoc; wanted: number; options: Runs }; told: number; result: YieldPlan };
+  /** All margins along one value, or the deciding margin over two: rows, NaN where not looked at yet. Tells coarse maps. */
+  room: { job: RoomJob; told: Float64Array; result: { margins: Margins[] } | { cells: Float64Array } };
+  /** Curves that only the solver gives, with their bands. */
+  curves: { job: { doc: BoardDoc; stage: string }; told: never; result: Band[] };
+  /** One analysis of a stage. */
+  simulate: { job: { doc: BoardDoc; stage: string; analysis: Analysis; options: SimulateOptions }; told: never; result: ReturnType<typeof simulateStage> };
+}
+export type Sort = keyof Work;
+export type Job<S extends Sort = Sort> = { [K in S]: { sort: K } & Work[K]['job'] }[S];
+export type Told<S extends Sort> = Work[S]['told'];
+export type Result<S extends Sort> = Work[S]['result'];
+
+/** What a worker sends back. */
+export type News<S extends Sort = Sort> = { told: Told<S> } | { result: Result<S> } | { failed: string };
+
+const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => void) => Result<S> } = {
+  boards: ({ doc, options }, tell) => monteCarlo(doc, { ...options, progress: (done) => (tell(done), false) }),
+  plan: ({ doc, wanted, options }, tell) => cheapestChange(doc, wanted, { ...options, progress: (share) => (tell(share), false) }),
+  room: roomOf,
+  curves: ({ doc, stage }) => solvedCurves(stageOf(doc, stage)),
+  simulate: ({ doc, stage, analysis, options }) => simulateStage(stageOf(doc, stage), analysis, options),
+};
+
+/** Does one job; what goes wrong comes back as a sentence. */
+export function perform(job: Job, send: (news: News) => void): void {
+  try {
+    send({ result: (PERFORM[job.sort] as (job: Job, tell: (told: unknown) => void) => Result<Sort>)(job, (told) => send({ told } as News)) });
+  } catch (error) {
+    send({ failed: error instanceof Error ? error.message : 'unknown cause' });
+  }
+}
+
+function stageOf(doc: BoardDoc, id: string) {
+  const stage = evaluateBoard(doc).byId.get(id);
+  if (!stage) throw new Error(`there is no stage “${id}” on this board`);
+  return stage;
+}
+
+function roomOf({ doc, stage, x, y, counts: list }: RoomJob, tell: (cells: Float64Array) => void): Result<'room'> {
+  const room = new Room(doc, stage);
+  if (!y) return { margins: x.places.map((v) => room.at({ [x.path]: v })) };
+  const counts = new Set(list);
+  const cells = new Float64Array(x.places.length * y.places.length).fill(NaN);
+  // Coarse first, then the places between.
+  for (let stride = 8; stride >= 1; stride /= 2) {
+    for (let j = 0; j < y.places.length; j += stride) {
+      for (let i = 0; i < x.places.length; i += stride) {
+        const at = j * x.places.length + i;
+        if (Number.isNaN(cells[at]!)) cells[at] = deciding(room.at({ [x.path]: x.places[i]!, [y.path]: y.places[j]! }), (id) => counts.has(id));
+      }
+    }
+    if (stride > 1) tell(cells.slice());
+  }
+  return { cells };
+}
