@@ -31,7 +31,9 @@ try {
   const bundle = join(folder, 'core.mjs');
   await build({ entryPoints: [join(root, 'scripts/lib/bench-core.ts')], bundle: true, format: 'esm', platform: 'node', outfile: bundle, logLevel: 'error' });
   const core = await import(pathToFileURL(bundle).href);
-  console.log(`Node ${process.version}, ${process.arch}; median of 25 runs\n`);
+  console.log(`Node ${process.version}, ${process.arch}; median of 25 runs`);
+  // A figure of the machine itself, to compare two runs by.
+  row('this machine: 200 million integer additions', ms(await median(core.yardstick, 3, 1)), 'about 150 ms on a desk\n');
   for (const stages of [10, 20, 40, 80]) {
     const doc = core.boardOf(stages);
     row(
@@ -47,6 +49,15 @@ try {
     'Monte Carlo, 1000 boards of 40 stages, all checks, one core',
     ms(await median(() => core.monteCarlo(doc, { runs: 1000, seed: 1, distribution: 'uniform' }), 3, 1)),
     'wanted: 10,000 in 2 s on two cores',
+  );
+  row('edit of one stage among 40, only what it reaches', ms(await median(core.editOne(doc))), 'wanted: 16 ms (one frame)');
+  row('room map of a filter, 100 x 100 places', ms(await median(core.roomMap(), 3, 1)), 'wanted: 500 ms');
+  row('joint search, four resistors of a decade of E96 each', ms(await median(core.fourResistors(), 5, 1)), 'wanted: well under a second');
+  const before = core.heapAfter(doc, 1);
+  row(
+    'heap after 1 and after 30 more evaluations and 500 boards each',
+    `${(before / 2 ** 20).toFixed(1)} MB`,
+    `then ${(core.heapAfter(doc, 30) / 2 ** 20).toFixed(1)} MB`,
   );
   row('AC sweep, 30 nodes, 1000 points', ms(await median(core.acOf30())), 'wanted: 25 ms');
   row('noise of the same', ms(await median(core.noiseOf30())), 'wanted: three times that');

@@ -40,6 +40,7 @@ const views = [
   ['working', '/stages/supply-watch', 'w'],
   ['tolerance', '/stages/scale-filter', 't'],
   ['room', '/stages/scale-filter', 'r'],
+  ['yield', '/yield'],
   ['add', '/add'],
   ['brief', '/brief'],
   ['gate', '/gate'],
@@ -49,6 +50,10 @@ const views = [
 for (const [name, path, key] of views) {
   if (!wanted(name)) continue;
   await open(path);
+  if (name === 'yield') {
+    await page.getByRole('button', { name: 'Build boards' }).click();
+    await page.getByText('Boards that pass').waitFor();
+  }
   if (key) {
     await page.keyboard.press(key);
     await page.waitForLoadState('networkidle');

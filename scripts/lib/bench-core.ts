@@ -11,8 +11,13 @@ import { entryText } from '../../src/core/quantity/format.ts';
 import { parseQuantity } from '../../src/core/quantity/parse.ts';
 import { seriesBetween } from '../../src/core/quantity/preferred.ts';
 
-export { monteCarlo } from '../../src/core/board/monte-carlo.ts';
-export { evaluateBoard } from '../../src/core/board/evaluate.ts';
+import { createEvaluator, evaluateBoard } from '../../src/core/board/evaluate.ts';
+import { setPart } from '../../src/core/board/edit.ts';
+import { monteCarlo } from '../../src/core/board/monte-carlo.ts';
+import { deciding, Room } from '../../src/core/board/room.ts';
+import { jointSearch } from '../../src/core/tolerance/joint-search.ts';
+
+export { evaluateBoard, monteCarlo };
 export { readBoard, writeBoard } from '../../src/core/files/board-file.ts';
 
 /** Groups of five stages: a regulator, its load, a divider with a filter and a converter, all on one adapter. */
@@ -61,6 +66,63 @@ export function boardOf(count: number): BoardDoc {
     stages.push(...group.slice(0, count - stages.length));
   }
   return { format: 'spark-sum/board', version: 1, name: `bench ${count}`, conditions: { ambient: { nominal: 25, low: 0, high: 50 } }, stages };
+}
+
+/** Edits one divider back and forth, as somebody nudging a part does. */
+export function editOne(doc: BoardDoc): (i: number) => unknown {
+  const evaluate = createEvaluator();
+  evaluate(doc);
+  return (i) => evaluate(setPart(doc, 'div1', 'R2', { value: i % 2 ? 10_000 : 10_500, tolerance: 0.01 }));
+}
+
+/** Margins of a filter over both its parts. */
+export function roomMap(): () => number {
+  const doc: BoardDoc = {
+    format: 'spark-sum/board',
+    version: 1,
+    name: 'room',
+    stages: [
+      {
+        id: 'rc',
+        kind: 'rc-lowpass',
+        given: { cutoffFrequency: 1000 },
+        parts: { R1: { value: 15_000, tolerance: 0.01 }, C1: { value: 1e-8, tolerance: 0.05 } },
+      },
+    ],
+  };
+  const place = (k: number, from: number) => from * 30 ** (k / 99);
+  return () => {
+    const room = new Room(doc, 'rc');
+    let passing = 0;
+    for (let i = 0; i < 100; i++)
+      for (let j = 0; j < 100; j++) if (deciding(room.at({ 'parts.R1': place(i, 3000), 'parts.C1': place(j, 2e-9) }), () => true) >= 0) passing++;
+    return passing;
+  };
+}
+
+export function fourResistors(): () => unknown {
+  const slot = { values: seriesBetween('E96', 1e3, 1e4), tolerance: 0.001 };
+  const ratio = ([a, b, c, d]: readonly number[]) => {
+    const low = (c! * d!) / (c! + d!);
+    return low / (a! + b! + low);
+  };
+  return () => jointSearch({ slots: [slot, slot, slot, slot], results: [ratio], targets: [0.2345] });
+}
+
+/** Bytes in use after some rounds of work and a collection; needs --expose-gc to collect. */
+export function heapAfter(doc: BoardDoc, rounds: number): number {
+  for (let i = 0; i < rounds; i++) {
+    evaluateBoard(doc);
+    monteCarlo(doc, { runs: 500, seed: i, distribution: 'uniform' });
+  }
+  (globalThis as { gc?: () => void }).gc?.();
+  return process.memoryUsage().heapUsed;
+}
+
+export function yardstick(): number {
+  let x = 0;
+  for (let i = 0; i < 2e8; i++) x = (x + i * 3) | 0;
+  return x;
 }
 
 const nodesOf = (doc: BoardDoc) => doc.stages.map((s) => new StageNode(doc, s, mustKind(s.kind)));

@@ -8,6 +8,11 @@ import { Study, type Results, type Spread } from '../tolerance/study.ts';
 import { ambientOf, deratingOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
 import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 
+/** Where links agree this far the board is settled. */
+const SETTLED = 1e-9;
+/** A stage that is kept from the last evaluation is not looked at again for less, which nobody could measure. */
+const KEPT = 1e-6;
+
 /** A link field: its value, and where it comes from in words. */
 export interface Link {
   range: Range;
@@ -43,6 +48,8 @@ export class StageNode {
   seen = -1;
   /** What its outputs carry, as long as nothing moves. */
   readonly carries = new Map<string, { version: number; incoming: SignalDown | null; down: SignalDown }>();
+  /** How far a link has to move, relative, before the stage is looked at again. */
+  moves = SETTLED;
   inputs!: StageInputs;
   judged!: Judged;
   /** Judged by plain corners, as the stages around it see it. */
@@ -112,12 +119,45 @@ export class StageNode {
   again(): this {
     this.judged = this.#plain;
     this.seen = -1;
+    this.moves = KEPT;
     return this;
   }
 
-  #judge(inputs: StageInputs): Judged {
+  /**
+   * Looks at the stage with some of its numbers elsewhere, `given.x` or `parts.R1.value`, each with its spread in proportion.
+   * Everything around it stays as it is, and so does the stage afterwards.
+   */
+  elsewhere<T>(values: Readonly<Record<string, number>>, method: Method, look: (judged: Judged) => T): T {
+    const { x, inputs } = this.inputs;
+    const env = this.judged.env as never as { nominal: AnyInputs };
+    const undo: (() => void)[] = [];
+    const set = (holder: Record<string, unknown>, key: string, value: number) => {
+      const old = holder[key];
+      undo.push(() => (holder[key] = old));
+      holder[key] = value;
+    };
+    const there = inputs.map((input) => {
+      const value = values[input.path];
+      if (value === undefined) return input;
+      set(input.target, input.key, value);
+      const factor = value / input.nominal;
+      const range = ({ nominal: _, low, high }: Range) => ({ nominal: value, low: low * factor, high: high * factor });
+      return { ...input, ...range(input), ...(input.whole ? { whole: range(input.whole) } : {}) };
+    });
+    for (const [path, value] of Object.entries(values)) {
+      const [group, name, key] = path.split('.') as ['given' | 'parts', string, string | undefined];
+      for (const all of [x, env.nominal]) set(key === undefined ? all[group] : all[group][name], key ?? name, value);
+    }
+    try {
+      return look(this.#judge({ ...this.inputs, inputs: there }, method, env as never));
+    } finally {
+      for (const back of undo.reverse()) back();
+    }
+  }
+
+  #judge(inputs: StageInputs, method: Method = 'plain', known?: Judged['env']): Judged {
     const x = inputs.x;
-    const env = { nominal: copyOf(x), ambient: inputs.fields.get('ambient')!, copies: this.copies, states: sharesOf(this.board) };
+    const env = (known as never) ?? { nominal: copyOf(x), ambient: inputs.fields.get('ambient')!, copies: this.copies, states: sharesOf(this.board) };
     const nothing = this.dead && this.#nothing(this.dead);
     const run = nothing ? () => nothing : () => this.kind.evaluate(x, env) as Results;
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
@@ -126,7 +166,7 @@ export class StageNode {
       return inside && { inputs: inside.inputs, value: () => inside.value(x, env) };
     };
     const study = new Study(inputs.inputs, run, insideOf, inputs.prepare);
-    return this.#wrap(study, x, env, 'plain');
+    return this.#wrap(study, x, env, method);
   }
 
   #wrap(study: Study, x: AnyInputs, env: Judged['env'], method: Method): Judged {
@@ -241,11 +281,11 @@ export class StageNode {
 
 const same = (a: Range | null, b: Range | null): boolean => a === b || (!!a && !!b && a.nominal === b.nominal && a.low === b.low && a.high === b.high);
 
-/** A deep copy of plain data; JSON would lose Infinity. */
-function copyOf<T>(value: T): T {
-  if (Array.isArray(value)) return value.map(copyOf) as T;
-  if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, copyOf(v)])) as T;
+/** The inputs once more: lists and rows are never changed, so that they are shared. */
+function copyOf(x: AnyInputs): AnyInputs {
+  const parts: Record<string, unknown> = {};
+  for (const slot in x.parts) parts[slot] = { ...x.parts[slot] };
+  return { given: { ...x.given }, parts, carried: { ...x.carried }, ambient: x.ambient };
 }
 
 /** Where an end cannot be told, the nominal stands in for it: the finding about it comes from its own check. */

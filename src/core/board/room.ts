@@ -1,10 +1,10 @@
 import type { Field, PartDef } from '../kinds/contract.ts';
-import { judge, type Status } from '../kinds/judge.ts';
+import { marginsOf, type CheckResult } from '../kinds/judge.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import { boundMessage } from '../quantity/bounds.ts';
-import { comfortOf, deratingOf, methodOf, type BoardDoc, type StageDoc } from './document.ts';
+import { comfortOf, deratingOf, methodOf, type BoardDoc } from './document.ts';
 import type { Method } from '../kinds/judged.ts';
 import type { StageNode } from './node.ts';
 import { settledBoard } from './settle.ts';
@@ -21,7 +21,7 @@ export interface Axis {
 }
 
 /** Margins of every check at one point. */
-export type Margins = Record<string, { margin: number | null; status: Status }>;
+export type Margins = Record<string, Pick<CheckResult, 'margin' | 'status'>>;
 
 /** A stage in its surroundings, to be looked at with other values. Neighbours stay as they are. */
 export class Room {
@@ -42,11 +42,8 @@ export class Room {
 
   /** Margins with some values moved. */
   at(moved: Readonly<Record<string, number>>): Margins {
-    let { doc } = this.#node;
-    for (const [path, value] of Object.entries(moved)) doc = withValue(doc, path, value, this.#node);
-    const node = this.#node.with(doc);
-    node.judgeBy(this.#method);
-    return Object.fromEntries(judge(node.kind, node.judged, this.#rules).map((c) => [c.id, { margin: c.margin, status: c.status }]));
+    const values = Object.fromEntries(Object.entries(moved).map(([path, v]) => [path.startsWith('parts.') ? `${path}.value` : path, v]));
+    return this.#node.elsewhere(values, this.#method, (judged) => marginsOf(this.#node.kind, judged, this.#rules));
   }
 }
 
@@ -65,14 +62,6 @@ function axesOf(node: StageNode): Axis[] {
 }
 
 const unitOf = (def: PartDef): Unit => (def.type === 'resistor' ? 'ohm' : def.type === 'capacitor' ? 'F' : 'H');
-
-/** The document with one value moved; its spread moves along in proportion. */
-function withValue(doc: StageDoc, path: string, value: number, node: StageNode): StageDoc {
-  const [group, name] = path.split('.') as ['given' | 'parts', string];
-  if (group === 'given') return { ...doc, given: { ...doc.given, [name]: moved(doc.given?.[name] as Uncertain | undefined, value) } };
-  const part = node.inputs.parts.find((p) => p.slot === name);
-  return { ...doc, parts: { ...doc.parts, [name]: { tolerance: part?.tolerance ?? 0, ...doc.parts?.[name], value } } };
-}
 
 /** A value at another place with the same relative spread. */
 export function moved(old: Uncertain | undefined | null, value: number): Uncertain {

@@ -9,7 +9,6 @@ import { StageNode, type Link } from './node.ts';
 import { wire, type Rail, type Wiring } from './wiring.ts';
 
 const ROUNDS = 60;
-const SETTLED = 1e-9;
 
 /** Carries voltages down and currents up until nothing moves. Returns false when it does not settle: the supply collapses. */
 export function settle(wiring: Wiring): boolean {
@@ -94,21 +93,21 @@ function relink(node: StageNode, wiring: Wiring): boolean {
     if (def.role === 'in') hear(node, port, def, wiring, links);
     else listen(node, port, def, wiring, links);
   }
-  if (!differs(node.links, links) && (node.dead === null) === (dead === null)) return false;
+  if (!differs(node.links, links, node.moves) && (node.dead === null) === (dead === null)) return false;
   node.links = links;
   node.dead = dead;
   node.relay();
   return true;
 }
 
-function differs(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link>): boolean {
+function differs(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link>, by: number): boolean {
   if (a.size !== b.size) return true;
   for (const [name, link] of b) {
     const old = a.get(name);
     if (!old) return true;
     for (const end of ['nominal', 'low', 'high'] as const) {
       const [p, q] = [old.range[end], link.range[end]];
-      if (p !== q && !(Math.abs(p - q) <= SETTLED * Math.max(Math.abs(p), Math.abs(q)))) return true;
+      if (p !== q && !(Math.abs(p - q) <= by * Math.max(Math.abs(p), Math.abs(q)))) return true;
     }
   }
   return false;

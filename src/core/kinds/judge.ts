@@ -56,6 +56,16 @@ export function holdsAt(checks: readonly CheckDef[], c: Judged, rules: Rules, in
   }
 }
 
+/** Margins and statuses without the words, for places a design might move to. */
+export function marginsOf(kind: Kind, c: Judged, rules: Rules): Record<string, Pick<CheckResult, 'margin' | 'status'>> {
+  const margins: ReturnType<typeof marginsOf> = {};
+  for (const id in kind.checks) {
+    const weighed = weigh((kind.checks as Record<string, CheckDef>)[id]!, c, rules);
+    if (weighed) margins[id] = { margin: weighed.compared.margin, status: weighed.status };
+  }
+  return margins;
+}
+
 /** Value, limit and status of a check; null where it does not apply. */
 function weigh(def: CheckDef, c: Judged, rules: Rules) {
   if (def.applies && !def.applies(c)) return null;

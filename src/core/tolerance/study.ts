@@ -67,6 +67,7 @@ export class Study {
   readonly #origin: Corner;
   /** Rows of the low and the high end of each input alone. */
   #effects: Int32Array | null = null;
+  readonly #influences: ({ idle: number[]; active: number[] } | undefined)[] = [];
   readonly #rows = new Map<number | string, number>();
   #kept: Float64Array;
   #count = 0;
@@ -240,8 +241,8 @@ export class Study {
     let worst = worstAt;
     const ends = [...start.ends];
     let { key } = start;
-    const idle = this.#idle(k);
-    let tried = this.inputs.map((_, i) => i).filter((i) => !idle.includes(i));
+    const { idle, active } = this.#influence(k);
+    let tried = active;
     for (let improved = true; improved;) {
       improved = false;
       if (tried.length < ends.length && this.#wakes(ends, idle, k, worst)) tried = this.inputs.map((_, i) => i);
@@ -261,11 +262,19 @@ export class Study {
     return this.#sampleInside(outcome, ends, sign, worst);
   }
 
-  /** Inputs that leave an outcome exactly as it is, each judged alone. */
-  #idle(k: number): number[] {
+  /** Inputs that leave an outcome exactly as it is, each judged alone, and the others. */
+  #influence(k: number): { idle: number[]; active: number[] } {
+    let known = this.#influences[k];
+    if (known) return known;
+    known = this.#influences[k] = { idle: [], active: [] };
     const alone = this.#alone();
-    const base = this.#value(this.#origin.row, k);
-    return this.inputs.flatMap((_, i) => (this.#value(alone[2 * i]!, k) === base && this.#value(alone[2 * i + 1]!, k) === base ? [i] : []));
+    const width = this.#names.length;
+    const base = this.#kept[this.#origin.row * width + k];
+    for (let i = 0; i < this.inputs.length; i++) {
+      const still = this.#kept[alone[2 * i]! * width + k] === base && this.#kept[alone[2 * i + 1]! * width + k] === base;
+      (still ? known.idle : known.active).push(i);
+    }
+    return known;
   }
 
   /** Whether idle inputs matter at this corner after all: asked of all together, in patterns, before each is tried. */

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Axis } from '../../../core/board/room.ts';
-  import { formatText } from '../../../core/quantity/format.ts';
+  import { formatMargin, formatText } from '../../../core/quantity/format.ts';
 
   let {
     x,
@@ -35,19 +35,35 @@
     const j = map.ys.length - 1 - Math.floor(((e.clientY - box.top) * scale) / ch);
     if (map.xs[i] !== undefined && map.ys[j] !== undefined) onmove(map.xs[i], map.ys[j]);
   }
-  /** By keyboard: to the place with the most to spare. */
+  /** The place looked at by keyboard. */
+  let at = $state<[number, number] | null>(null);
+  let looked = $derived(at && { x: map.xs[at[0]]!, y: map.ys[at[1]]!, m: map.cells[at[1] * map.xs.length + at[0]]! });
+  const STEPS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+  function press(e: KeyboardEvent): void {
+    if (e.key === 'Enter' && looked) return onmove(looked.x, looked.y);
+    if (e.key === 'Escape') return void (at = null);
+    const step = STEPS[e.key];
+    if (!step) return;
+    e.preventDefault();
+    const [i, j] = at ?? here;
+    const within = (v: number, count: number) => Math.min(count - 1, Math.max(0, v));
+    at = [within(i + step[0], map.xs.length), within(j + step[1], map.ys.length)];
+  }
+  const word = (m: number) => ({ unseen: 'not looked at yet', fail: 'a check fails', tight: 'tight', ok: 'passes' })[stateOf(m)];
   let best = $derived(cells.reduce<{ i: number; j: number; m: number } | null>((b, c) => (!b || c.m > b.m ? c : b), null));
 </script>
 
 <div class="map">
-  <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
+  <!-- svelte-ignore a11y_no_noninteractive_element_interactions, a11y_no_noninteractive_tabindex -->
   <svg
     width={W}
     height={H + FOOT}
     viewBox="0 0 {W} {H + FOOT}"
-    role="img"
-    aria-label="Where every check passes, over {xName} and {yName}: {passing} of {cells.length} places"
+    role="application"
+    tabindex="0"
+    aria-label="Where every check passes, over {xName} and {yName}: {passing} of {cells.length} places. Arrow keys look around, Enter moves there."
     onclick={choose}
+    onkeydown={press}
   >
     <defs>
       <pattern id="{id}-fail" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"
@@ -67,6 +83,7 @@
     {/each}
     <rect x={LEFT} y="0" width={W - LEFT} height={H} class="frame" />
     <circle cx={LEFT + (here[0] + 0.5) * cw} cy={(map.ys.length - 0.5 - here[1]) * ch} r="6" class="here" />
+    {#if at}<rect x={LEFT + at[0] * cw} y={(map.ys.length - 1 - at[1]) * ch} width={cw} height={ch} class="at" />{/if}
     <text x={LEFT - 6} y="12" text-anchor="end">{formatText(map.ys.at(-1)!, y.unit, 3)}</text>
     <text x={LEFT - 6} y={H} text-anchor="end">{formatText(map.ys[0]!, y.unit, 3)}</text>
     <text x={LEFT} y={H + 18}>{formatText(map.xs[0]!, x.unit, 3)}</text>
@@ -79,6 +96,12 @@
       you stand
     </p>
     <p class="soft" role="status">{map.done ? `${passing} of ${cells.length} places pass.` : 'looking closer…'}</p>
+    <p role="status">
+      {#if looked}{xName}
+        {formatText(looked.x, x.unit, 3)}, {yName}
+        {formatText(looked.y, y.unit, 3)}: {word(looked.m)}{Number.isFinite(looked.m) ? `, ${formatMargin(looked.m)} %` : ''}
+      {/if}
+    </p>
     {#if best && best.m > 0}<button type="button" onclick={() => onmove(map.xs[best.i]!, map.ys[best.j]!)}
         >Move to the place with the most to spare: {xName} {formatText(map.xs[best.i]!, x.unit, 3)}, {yName} {formatText(map.ys[best.j]!, y.unit, 3)}</button
       >{/if}
@@ -110,6 +133,11 @@
   .frame {
     fill: none;
     stroke: var(--ink);
+  }
+  .at {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 3;
   }
   .here {
     fill: var(--ground);

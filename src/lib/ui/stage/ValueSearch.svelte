@@ -45,7 +45,7 @@
 <details bind:open>
   <summary>Search for values</summary>
   <label
-    >from <select bind:value={source}
+    >from <select aria-label="Values from" bind:value={source}
       ><option value="">each part’s own series</option><option value="drawer">your drawer</option>{#each SERIES as s (s)}<option>{s}</option>{/each}</select
     ></label
   >
