@@ -47,20 +47,23 @@ const views = [
   ['bring-up', '/bring-up'],
   ['report', '/report'],
 ];
+const passed = page.getByRole('heading', { name: 'Boards that pass' });
 for (const [name, path, key] of views) {
   if (!wanted(name)) continue;
   await open(path);
   if (name === 'yield') {
     await page.getByRole('button', { name: 'Build boards' }).click();
-    await page.getByText('Boards that pass').waitFor();
+    await passed.waitFor();
   }
   if (key) {
     await page.keyboard.press(key);
     await page.waitForLoadState('networkidle');
     if (key === 't') {
       await page.getByRole('button', { name: 'Build boards' }).click();
-      await page.getByText('Boards that pass').waitFor();
+      await passed.waitFor();
+      await page.getByText('…', { exact: true }).first().waitFor({ state: 'detached' });
     }
+    if (key === 'c') await page.getByText('Solving the circuit').waitFor({ state: 'detached' });
     if (key === 'r') {
       await page.getByLabel('And along').selectOption('parts.C1');
       await page.getByText(/of \d+ places pass/).waitFor();

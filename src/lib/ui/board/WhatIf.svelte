@@ -75,7 +75,7 @@
       <select aria-label="Part" bind:value={() => one.id, (v) => (picked = v)}
         >{#each parts as p (p.id)}<option value={p.id}>{stage ? p.part.slot : `${p.part.slot} of ${p.stage.title}`}</option>{/each}</select
       >
-      <span>were</span> <input class="num" aria-label="tolerance" bind:value={text} />
+      <span>were</span> <input type="text" class="num" aria-label="tolerance" bind:value={text} />
       <span class="soft">instead of {formatText(one.part.tolerance, 'ratio', 3)}</span>
     </div>
     {#if wrong || problem}<p class="wrong small" role="alert">{wrong || problem}</p>{/if}

@@ -51,7 +51,7 @@
 <section>
   <h2>Cheapest change that reaches a yield</h2>
   <form onsubmit={(e) => (e.preventDefault(), start())}>
-    <label>so that <input class="num" aria-label="share of boards" bind:value={text} /> of the boards pass</label>
+    <label>so that <input type="text" class="num" aria-label="share of boards" bind:value={text} /> of the boards pass</label>
     {#if stop}<Button onclick={end}>Stop</Button>{:else}<Button type="submit">Find it</Button>{/if}
   </form>
   {#if problem}<p class="wrong small" role="alert">{problem}</p>{/if}

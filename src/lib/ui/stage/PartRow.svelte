@@ -82,6 +82,7 @@
         <div class="more small">
           <label
             >set <input
+              type="text"
               class="set"
               aria-label="{part.slot} matched set"
               value={doc.match}
