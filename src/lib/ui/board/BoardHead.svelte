@@ -1,6 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { gate, letterOf } from '../../../core/gate/gate.ts';
+  import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Margin from '../atoms/Margin.svelte';
   import TopBar from '../TopBar.svelte';
@@ -11,6 +12,13 @@
   let letter = $derived(revisions.at(-1)?.letter ?? null);
   let next = $derived(letterOf(revisions.length));
   let tightest = $derived(session.sum.tightest);
+  let draws = $derived(Math.max(0, ...session.sum.power.map((p) => p.in)));
+  let hottest = $derived(
+    session.sum.stages
+      .flatMap((s) => s.checks)
+      .filter((c) => c.sense === 'temperature' && c.value !== null)
+      .sort((a, b) => b.value! - a.value!)[0],
+  );
   let here = $derived(page.url.pathname);
   const links = [
     ['', 'Sum'],
@@ -35,6 +43,8 @@
           <a href="{base}/gate">{g.toWaive.length} to mend or waive</a>{/if}
         {#if !g.blocking.length && !g.toWaive.length}<a href="{base}/gate">{g.confirmations.filter((c) => !c.given).length} to confirm</a>{/if}
       {/if}
+      {#if draws > 0}<span class="soft"> · draws <span class="num">{formatText(draws, 'W', 3)}</span></span>{/if}
+      {#if hottest}<span class="soft"> · hottest <span class="num" class:bad={hottest.status === 'fail'}>{formatText(hottest.value!, 'degC')}</span></span>{/if}
       {#if tightest}<span class="soft"> · tightest <Margin check={tightest.check} /></span>{/if}
     </span>
     <nav aria-label="Board">
@@ -49,7 +59,7 @@
   .head {
     display: flex;
     align-items: center;
-    gap: 4px 14px;
+    gap: 4px 12px;
     flex-wrap: wrap;
   }
   .name {
@@ -65,7 +75,7 @@
     white-space: nowrap;
   }
   .state {
-    font-size: 0.92rem;
+    font-size: 0.87rem;
   }
   .state a {
     margin-right: 4px;
@@ -83,7 +93,7 @@
     margin-left: auto;
   }
   nav a {
-    padding: 8px 10px;
+    padding: 8px;
     text-decoration: none;
   }
   nav a[aria-current] {

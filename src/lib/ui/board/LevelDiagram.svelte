@@ -1,49 +1,59 @@
 <script lang="ts">
   import type { ChainPoint } from '../../../core/board/evaluate.ts';
+  import { levelLines } from './levels.ts';
 
-  let { chain }: { chain: ChainPoint[] } = $props();
-  const W = 170;
-  const H = 86;
-  const TOP = 6;
-  /** Six decades from the clipping level down. */
-  const DECADES = 6;
-  let peak = $derived(Math.max(...chain.map((p) => Math.max(p.clips ?? 0, Math.abs(p.high ?? 0))), 1e-9));
-  const y = (volts: number | null) => {
-    if (volts === null || volts <= 0) return null;
-    const share = Math.log10(peak / volts) / DECADES;
-    return TOP + Math.max(0, Math.min(1, share)) * (H - 2 * TOP);
-  };
-  let x = $derived((i: number) => (chain.length === 1 ? W / 2 : 20 + (i * (W - 40)) / (chain.length - 1)));
-  const path = (of: (p: ChainPoint) => number | null) =>
-    chain
-      .map((p, i) => ({ x: x(i), y: y(of(p)) }))
-      .filter((p) => p.y !== null)
-      .map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`)
-      .join('');
-  // A line needs two ends; where only one is known it is drawn as a short dash there.
-  const line = (of: (p: ChainPoint) => number | null) => {
-    const d = path(of);
-    return d.includes('L') || !d ? d : `${d}h-14`;
-  };
+  let { chain, base }: { chain: ChainPoint[]; base: string } = $props();
+  const H = 128;
+  const [TOP, BOTTOM] = [12, H - 30];
+  const [LEFT, RIGHT] = [58, 96];
+  let width = $state(712);
+  let x = $derived((i: number) => (chain.length === 1 ? (LEFT + width - RIGHT) / 2 : LEFT + 30 + (i * (width - LEFT - RIGHT - 60)) / (chain.length - 1)));
+  let lines = $derived(levelLines(chain, x, TOP, BOTTOM));
+  const path = (points: [number, number][]) =>
+    // A line needs two ends; where only one is known it is a short dash there.
+    points.length > 1 ? `M${points.map((p) => p.join(' ')).join('L')}` : `M${points[0]![0] - 12} ${points[0]![1]}h24`;
+  let between = $derived.by(() => {
+    const [top, floor] = [lines.find((l) => l.name === 'clips'), lines.find((l) => l.name === 'noise')];
+    return top && floor && top.points.length > 1 && floor.points.length > 1
+      ? `${path(top.points)}L${[...floor.points]
+          .reverse()
+          .map((p) => p.join(' '))
+          .join('L')}Z`
+      : '';
+  });
+  /** Words under a stage get the room between it and its neighbours. */
+  let room = $derived(Math.floor((width - LEFT - RIGHT) / Math.max(1, chain.length) / 7));
+  const short = (title: string) => (title.length > room ? `${title.slice(0, Math.max(3, room - 1))}…` : title);
 </script>
 
-<svg width={W} height={H} viewBox="0 0 {W} {H}" role="img" aria-label="Levels along the chain: clipping, signal, ripple and noise, six decades of voltage">
-  {#each chain as p, i (p.stage)}<path d="M{x(i)} {TOP}V{H - TOP}" class="at" />{/each}
-  <path d={line((p) => p.clips)} class="clips" />
-  <path d={line((p) => Math.abs(p.high ?? 0))} class="signal" />
-  <path d={line((p) => p.ripple)} class="ripple" />
-  <path d={line((p) => p.noise)} class="noise" />
-</svg>
-<p class="legend small">
-  <span class="k signal">signal</span> <span class="k clips">clips</span> <span class="k ripple">ripple</span> <span class="k noise">noise</span>
-</p>
+<div class="levels" bind:clientWidth={width}>
+  <svg {width} height={H} viewBox="0 0 {width} {H}" role="group" aria-label="Levels along the chain, seven decades of voltage">
+    {#if between}<path d={between} class="between" />{/if}
+    {#each chain as p, i (p.stage)}
+      <path d="M{x(i)} {TOP}V{BOTTOM}" class="at" />
+      <a href="{base}/stages/{p.stage}" aria-label={p.title}><text x={x(i)} y={H - 10} text-anchor="middle" class="stage">{short(p.title)}</text></a>
+    {/each}
+    {#each lines as l (l.name)}
+      <path d={path(l.points)} class={l.name} />
+      <text x="0" y={l.left + 4} class="word {l.name}">{l.name}</text>
+      <text x={width - RIGHT + 10} y={l.right + 4} class="value">{l.value}</text>
+    {/each}
+  </svg>
+</div>
 
 <style>
+  .levels {
+    min-width: 0;
+    overflow: hidden;
+  }
   svg {
     display: block;
   }
   path {
     fill: none;
+  }
+  .between {
+    fill: var(--wash);
   }
   .at {
     stroke: var(--line);
@@ -54,37 +64,43 @@
   }
   path.signal {
     stroke: var(--copper);
-    stroke-width: 2.2;
+    stroke-width: 2.4;
   }
   path.ripple {
     stroke: var(--heat);
-    stroke-width: 1.4;
-    stroke-dasharray: 5 3;
+    stroke-width: 1.6;
+    stroke-dasharray: 6 3;
   }
   path.noise {
     stroke: var(--soft);
     stroke-width: 1.4;
     stroke-dasharray: 1.5 2.5;
   }
-  .legend {
-    margin-top: 4px;
-    display: flex;
-    gap: 10px;
+  text {
+    font:
+      12.5px 'Fira Sans',
+      sans-serif;
+    fill: var(--soft);
   }
-  .k {
-    border-bottom: 2px solid;
+  .value {
+    font-family: 'Fira Code', monospace;
+    font-variant-ligatures: none;
   }
-  .k.signal {
-    border-color: var(--copper);
+  .stage {
+    fill: var(--ink);
   }
-  .k.clips {
-    border-color: var(--ink);
-    border-bottom-width: 1px;
+  a:hover .stage,
+  a:focus-visible .stage {
+    fill: var(--copper);
+    text-decoration: underline;
   }
-  .k.ripple {
-    border-bottom: 2px dashed var(--heat);
+  .word.signal {
+    fill: var(--copper);
   }
-  .k.noise {
-    border-bottom: 2px dotted var(--soft);
+  .word.ripple {
+    fill: var(--heat-text);
+  }
+  .word.clips {
+    fill: var(--ink);
   }
 </style>

@@ -52,6 +52,7 @@
   svg {
     display: block;
     flex: none;
+    max-width: 100%;
     color: var(--ink);
   }
   .tight {

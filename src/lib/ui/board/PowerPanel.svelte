@@ -6,6 +6,8 @@
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Quantity from '../atoms/Quantity.svelte';
   import { balance } from './balance.ts';
+  import { powerFlow } from './power-flow.ts';
+  import PowerFlow from './PowerFlow.svelte';
   import RailWindow from './RailWindow.svelte';
 
   let { session, base }: { session: BoardSession; base: string } = $props();
@@ -14,6 +16,7 @@
   let shares = $derived(sharesOf(sum.doc));
   let now = $derived(sum.power.find((p) => p.state === state)!);
   let shown = $derived(balance(now));
+  let canFlow = $derived(powerFlow(sum, now, 712) !== null);
   const title = (id: string | null) => (id === null ? 'nothing' : (sum.byId.get(id)?.title ?? id));
 
   function rename(from: string, input: HTMLInputElement): void {
@@ -44,8 +47,10 @@
       />.
     </p>
   {/if}
+  <PowerFlow {sum} power={now} {base} />
   {#if sum.rails.length}
-    <div class="scroll">
+    <details open={!canFlow}>
+      <summary class="small">rails as a table: headroom, names</summary>
       <table>
         <thead><tr><th>rail</th><th>from → to</th><th>voltage, worst to worst</th><th>ripple</th><th>current</th><th>of</th></tr></thead>
         <tbody>
@@ -75,7 +80,7 @@
           {/each}
         </tbody>
       </table>
-    </div>
+    </details>
   {:else}
     <p class="soft">No rail is named yet. A supply provides one; loads choose it on their sheets.</p>
   {/if}
@@ -109,8 +114,12 @@
     color: var(--fail);
     font-weight: 600;
   }
-  .scroll {
+  details {
     overflow-x: auto;
+  }
+  summary {
+    cursor: pointer;
+    color: var(--copper);
   }
   .rail {
     width: auto;

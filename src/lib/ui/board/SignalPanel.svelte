@@ -9,8 +9,9 @@
 <section>
   {#each sum.chains as chain (chain.map((p) => p.stage).join())}
     <h2>Signal · to {chain.at(-1)?.title}</h2>
-    <div class="chain">
-      <div><LevelDiagram {chain} /></div>
+    <LevelDiagram {chain} {base} />
+    <details>
+      <summary class="small">levels as a table</summary>
       <table>
         <thead><tr><th>after</th><th>level</th><th>noise rms</th><th>ripple</th><th>source</th></tr></thead>
         <tbody>
@@ -35,7 +36,7 @@
           {/each}
         </tbody>
       </table>
-    </div>
+    </details>
   {/each}
 </section>
 
@@ -48,16 +49,8 @@
     border-top: 1px solid var(--line);
     padding-top: 12px;
   }
-  .chain {
-    display: grid;
-    grid-template-columns: 170px minmax(0, 1fr);
-    gap: 16px;
-    align-items: start;
-    overflow-x: auto;
-  }
-  @media (max-width: 900px) {
-    .chain {
-      grid-template-columns: 1fr;
-    }
+  summary {
+    cursor: pointer;
+    color: var(--copper);
   }
 </style>

@@ -29,22 +29,26 @@
     {/each}
   </ol>
 {:else}
-  {#each groups as g (g.name)}
-    <h3 class="soft">{g.name === 'Load' ? 'Loads' : g.name}</h3>
-    <ul>
-      {#each g.stages as s (s.id)}
-        <li>
-          <a href="{base}/stages/{s.id}">
-            <StatusMark status={s.tightest?.status ?? 'ok'} />
-            <span class="title"
-              >{s.title}{#if s.copies > 1}<span class="soft num">&#8239;×{s.copies}</span>{/if}</span
-            >
-            {#if s.tightest}<MarginBar check={s.tightest} width={58} height={12} />{/if}
-          </a>
-        </li>
-      {/each}
-    </ul>
-  {/each}
+  <div class="groups">
+    {#each groups as g (g.name)}
+      <section>
+        <h3 class="soft">{g.name === 'Load' ? 'Loads' : g.name}</h3>
+        <ul>
+          {#each g.stages as s (s.id)}
+            <li>
+              <a href="{base}/stages/{s.id}">
+                <StatusMark status={s.tightest?.status ?? 'ok'} />
+                <span class="title"
+                  >{s.title}{#if s.copies > 1}<span class="soft num">&#8239;×{s.copies}</span>{/if}</span
+                >
+                {#if s.tightest}<MarginBar check={s.tightest} width={58} height={12} />{/if}
+              </a>
+            </li>
+          {/each}
+        </ul>
+      </section>
+    {/each}
+  </div>
 {/if}
 {#if stages.length > 1}
   <button type="button" class="switch" onclick={() => (reordering = !reordering)}>{reordering ? 'done' : 'change the order'}</button>
@@ -68,6 +72,15 @@
     font-weight: 400;
     font-size: 0.9rem;
     margin: 10px 0 2px;
+  }
+  @media (max-width: 1000px) {
+    .groups {
+      columns: 2;
+      column-gap: 40px;
+    }
+    section {
+      break-inside: avoid;
+    }
   }
   ul,
   ol {

@@ -1,37 +1,56 @@
 <script lang="ts">
   import type { Step } from '../../../core/kinds/contract.ts';
-  import { formatText } from '../../../core/quantity/format.ts';
+  import font from '@fontsource/noto-sans-math/files/noto-sans-math-latin-400-normal.woff2?url';
+  import Button from '../atoms/Button.svelte';
 
   let { steps }: { steps: Step[] } = $props();
-  /** Enough digits that the sum comes out by hand. */
-  const DIGITS = 5;
-  const pretty = (e: string) =>
-    e
-      .replaceAll('*', ' · ')
-      .replaceAll('pi', 'π')
-      .replaceAll('sqrt', '√')
-      .replace(/log\(/g, 'ln(')
-      .replaceAll('log10(', 'log₁₀(')
-      .replaceAll('log2(', 'log₂(')
-      .replaceAll('_', ' ');
+  let said = $state('');
+  const math = import('./math.ts');
+
+  // The font of formulas comes with the tab that shows them.
+  function lettered(_list: HTMLElement) {
+    const face = new FontFace('Noto Sans Math', `url(${font})`);
+    document.fonts.add(face);
+    void face.load();
+    return () => document.fonts.delete(face);
+  }
+
+  async function copy(which: readonly Step[]): Promise<void> {
+    const { stepText } = await math;
+    try {
+      await navigator.clipboard.writeText(which.map(stepText).join('\n\n'));
+      said = which.length > 1 ? 'The working is copied.' : `“${which[0]!.title}” is copied.`;
+    } catch {
+      said = 'The browser did not let it be copied.';
+    }
+  }
 </script>
 
-<ol>
-  {#each steps as s (s.title)}
-    <li>
-      <h3>{s.title}</h3>
-      <p class="formula"><i>{s.result.name}</i> = {pretty(s.expression)}</p>
-      <p class="values small">
-        {#each Object.entries(s.values) as [name, v], i (name)}{i ? ',  ' : ''}<span
-            ><i>{name.replaceAll('_', ' ')}</i> = {formatText(v.value, v.unit, DIGITS)}</span
-          >{/each}
-      </p>
-      <p class="result"><i>{s.result.name}</i> = <b>{formatText(s.result.value, s.result.unit, DIGITS)}</b> <span class="small soft">{s.source}</span></p>
-    </li>
-  {:else}<p class="soft">Nothing to show: this stage cannot work with what it is given.</p>{/each}
-</ol>
+{#if steps.length}
+  <p class="tools"><Button onclick={() => copy(steps)}>Copy the working as text</Button> <span role="status" class="soft">{said}</span></p>
+  {#await math}
+    <p class="soft" role="status">Setting the formulas…</p>
+  {:then { stepMath }}
+    <ol {@attach lettered}>
+      {#each steps as s (s.title)}
+        {@const set = stepMath(s)}
+        <li>
+          <h3>{s.title} <button type="button" onclick={() => copy([s])} aria-label="Copy {s.title} as text">copy</button></h3>
+          <!-- eslint-disable-next-line svelte/no-at-html-tags -- set from the kind's own expression and from numbers, never from what was typed -->
+          <p>{@html set.formula}</p>
+          <!-- eslint-disable-next-line svelte/no-at-html-tags -- as above -->
+          <p class="numbers">{@html set.numbers}</p>
+          <p class="small soft">{s.source}</p>
+        </li>
+      {/each}
+    </ol>
+  {/await}
+{:else}<p class="soft">Nothing to show: this stage cannot work with what it is given.</p>{/if}
 
 <style>
+  .tools {
+    margin-bottom: 8px;
+  }
   ol {
     list-style: none;
     columns: 2;
@@ -41,18 +60,29 @@
     break-inside: avoid;
     padding: 8px 0 10px;
     border-bottom: 1px solid var(--line);
+    overflow-x: auto;
   }
   h3 {
+    display: flex;
+    justify-content: space-between;
     font-size: 0.92rem;
     color: var(--soft);
     font-weight: 500;
   }
-  .formula,
-  .result {
-    font-size: 1.05rem;
+  h3 button {
+    border: 0;
+    background: none;
+    color: var(--copper);
+    text-decoration: underline;
+    cursor: pointer;
+    padding: 0 4px;
   }
-  .values span {
-    white-space: nowrap;
+  li :global(math) {
+    font-family: 'Noto Sans Math', math;
+    font-size: 1.08rem;
+  }
+  .numbers {
+    margin-top: 4px;
   }
   @media (max-width: 900px) {
     ol {

@@ -49,6 +49,7 @@
   }
   .middle {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 22px;
     align-content: start;
   }
