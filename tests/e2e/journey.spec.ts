@@ -232,6 +232,35 @@ test('values from one’s own drawer: listed once, searched on a stage, taken wi
   expect(said).toEqual([]);
 });
 
+test('options stand side by side on the same margins, and what is chosen keeps its reason', async ({ page }) => {
+  const said = watchConsole(page);
+  await newAccount(page);
+  const board = await importBoard(page, demoBoard());
+  await page.goto(`${board}/stages/scale-filter`);
+  await page.getByLabel('R1 value').focus();
+  await expect(page.locator('svg[role=img] text.lit').first()).toHaveText('R1');
+  const drawing = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'SVG' }).click();
+  expect(readFileSync(await (await drawing).path(), 'utf8').slice(0, 40)).toMatch(/^<svg xmlns/);
+  await page.keyboard.press('o');
+  await page.getByLabel('name').fill('as ordered');
+  await page.getByRole('button', { name: 'Keep this design as an option' }).click();
+  await enter(page, 'R1 value', '22k');
+  await expect(page.getByRole('columnheader', { name: 'as ordered' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^parts/ })).toContainText(/22.kΩ.*10.kΩ/);
+  await page.getByRole('button', { name: 'Choose' }).click();
+  await page.getByRole('button', { name: 'Choose it' }).click();
+  await expect(page.getByRole('alert')).toContainText('Say why');
+  await page.getByLabel(/because/).fill('settles in time');
+  await page.getByRole('button', { name: 'Choose it' }).click();
+  await expect(page.getByLabel('R1 value')).toHaveValue(/10.kΩ/);
+  await expect(page.getByText('because settles in time')).toBeVisible();
+  await saved(page);
+  await page.goto(`${board}/report`);
+  await expect(page.getByText(/as ordered/).first()).toBeVisible();
+  expect(said).toEqual([]);
+});
+
 test('room to move: margins along a value, a map over two, and a step there that can be taken back', async ({ page }) => {
   const said = watchConsole(page);
   await newAccount(page);

@@ -34,9 +34,12 @@ export interface StageDoc {
   signals?: Record<string, string>;
   mount?: string;
   inside?: string;
-  options?: unknown[];
+  options?: OptionDoc[];
   notes?: string;
 }
+
+/** A candidate for a stage's place, kept beside the one that is on the board. */
+export type OptionDoc = Omit<StageDoc, 'id' | 'title' | 'options'> & { title: string };
 
 export interface Brief {
   purpose?: string;

@@ -83,19 +83,22 @@ export function removeStage(doc: BoardDoc, id: string): BoardDoc {
   return next;
 }
 
+/** A stage with its rails or signals renamed, those of its options too. */
+function relinked(s: StageDoc, where: 'rails' | 'signals', name: (old: string) => string): StageDoc {
+  const links = <T extends Pick<StageDoc, 'rails' | 'signals'>>(of: T): T =>
+    of[where] ? { ...of, [where]: Object.fromEntries(Object.entries(of[where]).map(([port, old]) => [port, name(old)])) } : of;
+  const { options } = s;
+  return options ? { ...links(s), options: options.map(links) } : links(s);
+}
+
 /** Renames a stage's id everywhere: signals that listen to it, waivers, confirmations, decisions, mounts. */
 export function renameStage(doc: BoardDoc, from: string, to: string): BoardDoc {
   const id = (value: string) => (value === from ? to : value);
   const next: BoardDoc = {
     ...doc,
     stages: doc.stages.map((s) => ({
-      ...s,
+      ...relinked(s, 'signals', (ref) => (ref.startsWith(`${from}.`) ? to + ref.slice(from.length) : ref)),
       id: id(s.id),
-      ...(s.signals
-        ? {
-            signals: Object.fromEntries(Object.entries(s.signals).map(([port, ref]) => [port, ref.startsWith(`${from}.`) ? to + ref.slice(from.length) : ref])),
-          }
-        : {}),
       ...(s.mount ? { mount: id(s.mount) } : {}),
       ...(s.inside ? { inside: id(s.inside) } : {}),
     })),
@@ -109,9 +112,7 @@ export function renameStage(doc: BoardDoc, from: string, to: string): BoardDoc {
 /** Renames a rail everywhere. */
 export const renameRail = (doc: BoardDoc, from: string, to: string): BoardDoc => ({
   ...doc,
-  stages: doc.stages.map((s) =>
-    s.rails ? { ...s, rails: Object.fromEntries(Object.entries(s.rails).map(([port, rail]) => [port, rail === from ? to : rail])) } : s,
-  ),
+  stages: doc.stages.map((s) => relinked(s, 'rails', (rail) => (rail === from ? to : rail))),
 });
 
 /** Moves a stage by some places in the list; beyond the ends it stays at the end. */

@@ -90,7 +90,12 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
   }${stages}${findings}`;
   if (options.results) return head + body;
   const brief = sum.doc.brief;
-  const decisions = (sum.doc.decisions ?? []).map((d) => `- ${d.stage}: ${d.chosen}, because ${d.reason}\n`).join('');
+  const decisions = (sum.doc.decisions ?? [])
+    .map(
+      (d) =>
+        `- ${sum.byId.get(d.stage)?.title ?? d.stage}: ${d.chosen}${d.options && d.options.length > 1 ? ` (of ${d.options.join(', ')})` : ''}, because ${d.reason}\n`,
+    )
+    .join('');
   return [
     head,
     options.frozen ? `Frozen on ${options.frozen}.\n\n` : '',

@@ -23,10 +23,8 @@ const issuesInto = (check: (value: unknown) => Issue[]) =>
   });
 const uncertain = issuesInto((v) => uncertainIssues(v, ''));
 
-const stage = z.strictObject({
-  id,
+const content = {
   kind: z.string(),
-  title: text(80).optional(),
   copies: z.number().int('must be a whole number.').min(1, 'must be 1 or more.').max(1e6).optional(),
   given: z.record(z.string(), z.unknown()).optional(),
   parts: z.record(z.string(), z.record(z.string(), z.unknown())).optional(),
@@ -34,8 +32,16 @@ const stage = z.strictObject({
   signals: z.record(z.string(), z.string()).optional(),
   mount: id.optional(),
   inside: id.optional(),
-  options: z.array(z.unknown()).max(20).optional(),
   notes: text(10_000).optional(),
+};
+const stage = z.strictObject({
+  id,
+  title: text(80).optional(),
+  ...content,
+  options: z
+    .array(z.strictObject({ title: words(80), ...content }))
+    .max(20)
+    .optional(),
 });
 
 export const boardSchema = z.strictObject({
@@ -87,6 +93,8 @@ export const boardSchema = z.strictObject({
 });
 
 type StageShape = z.infer<typeof stage>;
+/** What a stage and an option for its place have in common. */
+type ContentShape = Omit<StageShape, 'id' | 'title' | 'options'> & { id?: string };
 
 /** Shape first, by Zod; then what only the kinds know. Empty when nothing is wrong. */
 export function documentIssues(value: unknown): Issue[] {
@@ -117,11 +125,18 @@ function stateIssues(states: readonly { id: string; share: number }[] | undefine
 
 function stageIssues(s: StageShape, i: number, all: readonly StageShape[]): Issue[] {
   const path = `stages[${i}]`;
+  const doubled = all.findIndex((o) => o.id === s.id) !== i;
+  return [
+    ...(doubled ? [{ path: `${path}.id`, message: `another stage is called “${s.id}” already.` }] : []),
+    ...contentIssues(s, path, all),
+    ...(s.options ?? []).flatMap((o, k) => contentIssues(o, `${path}.options[${k}]`, all)),
+  ];
+}
+
+function contentIssues(s: ContentShape, path: string, all: readonly StageShape[]): Issue[] {
   const kind = kindOf(s.kind);
-  const issues: Issue[] = [];
-  if (all.findIndex((o) => o.id === s.id) !== i) issues.push({ path: `${path}.id`, message: `another stage is called “${s.id}” already.` });
-  if (!kind) return [...issues, { path: `${path}.kind`, message: `unknown kind “${s.kind}”. Known: ${KINDS.map((k) => k.id).join(', ')}.` }];
-  issues.push(...givenIssues(kind, s, path), ...partIssues(kind, s, path));
+  if (!kind) return [{ path: `${path}.kind`, message: `unknown kind “${s.kind}”. Known: ${KINDS.map((k) => k.id).join(', ')}.` }];
+  const issues = [...givenIssues(kind, s, path), ...partIssues(kind, s, path)];
   for (const port of Object.keys(s.rails ?? {})) {
     if (!Object.hasOwn(kind.rails, port)) issues.push({ path: `${path}.rails.${port}`, message: unknownName('rail port', Object.keys(kind.rails)) });
   }
@@ -131,7 +146,7 @@ function stageIssues(s: StageShape, i: number, all: readonly StageShape[]): Issu
 
 const unknownName = (what: string, known: string[]) => `unknown ${what}. ${known.length ? `This kind has ${known.join(', ')}.` : 'This kind has none.'}`;
 
-function givenIssues(kind: Kind, s: StageShape, path: string): Issue[] {
+function givenIssues(kind: Kind, s: ContentShape, path: string): Issue[] {
   return Object.entries(s.given ?? {}).flatMap(([name, value]): Issue[] => {
     const where = `${path}.given.${name}`;
     const field = Object.hasOwn(kind.given, name) ? (kind.given as Record<string, Field>)[name] : undefined;
@@ -139,7 +154,7 @@ function givenIssues(kind: Kind, s: StageShape, path: string): Issue[] {
   });
 }
 
-function partIssues(kind: Kind, s: StageShape, path: string): Issue[] {
+function partIssues(kind: Kind, s: ContentShape, path: string): Issue[] {
   return Object.entries(s.parts ?? {}).flatMap(([slot, part]): Issue[] => {
     const where = `${path}.parts.${slot}`;
     const def = Object.hasOwn(kind.parts, slot) ? (kind.parts as Record<string, PartDef>)[slot] : undefined;
@@ -178,7 +193,7 @@ function partKeyIssues(def: PartDef, key: string, value: unknown, path: string):
 /** A part's value carries the unit of its sort, which the message need not repeat. */
 const unitless = (i: Issue): Issue => ({ ...i, message: i.message.replaceAll(' Ω', '') });
 
-function signalIssues(kind: Kind, s: StageShape, path: string, all: readonly StageShape[]): Issue[] {
+function signalIssues(kind: Kind, s: ContentShape, path: string, all: readonly StageShape[]): Issue[] {
   return Object.entries(s.signals ?? {}).flatMap(([port, ref]): Issue[] => {
     const where = `${path}.signals.${port}`;
     const def = Object.hasOwn(kind.signals, port) ? (kind.signals as Record<string, SignalPort>)[port] : undefined;

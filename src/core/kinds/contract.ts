@@ -282,9 +282,61 @@ export interface Step {
   source: string;
 }
 
+/** Parts between two terminals. */
+export type TwoTerminal =
+  | 'resistor'
+  | 'variable'
+  | 'thermistor'
+  | 'photoresistor'
+  | 'capacitor'
+  | 'polarised'
+  | 'inductor'
+  | 'core'
+  | 'bead'
+  | 'diode'
+  | 'zener'
+  | 'schottky'
+  | 'led'
+  | 'photodiode'
+  | 'suppressor'
+  | 'battery'
+  | 'cell'
+  | 'fuse'
+  | 'resettable'
+  | 'lamp'
+  | 'motor'
+  | 'meter'
+  | 'source'
+  | 'current'
+  | 'microphone'
+  | 'loudspeaker'
+  | 'buzzer'
+  | 'crystal'
+  | 'coil'
+  | 'switch'
+  | 'button'
+  | 'spark'
+  | 'panel';
+/** Parts with more, or one. */
+export type ManyTerminal =
+  | 'npn'
+  | 'pnp'
+  | 'nmos'
+  | 'pmos'
+  | 'opamp'
+  | 'transformer'
+  | 'coupled'
+  | 'potentiometer'
+  | 'changeover'
+  | 'optocoupler'
+  | 'bridge'
+  | 'connector'
+  | 'rail'
+  | 'chassis';
+
 export type Drawn =
   | {
-      sym: 'resistor' | 'capacitor' | 'polarised' | 'inductor' | 'diode' | 'zener';
+      sym: TwoTerminal;
       id?: string;
       at: [number, number];
       dir: 'right' | 'down' | 'up' | 'left';
@@ -308,6 +360,7 @@ export type Drawn =
       value?: string;
       pins?: { x: number; y: number; name: string; side: 'left' | 'right' | 'top' | 'bottom' }[];
     }
+  | { sym: 'symbol'; as: ManyTerminal; id?: string; at: [number, number]; label?: string; value?: string; flip?: boolean }
   | { sym: 'text'; at: [number, number]; text: string; value?: boolean };
 
 export interface Figure {

@@ -13,6 +13,12 @@
     return n > 1 ? ` ×${n}` : '';
   };
   const w = (v: number) => formatText(v, 'W', 3);
+  /** Words above a bar end where the next column begins. */
+  const room = (n: FlowNode) => {
+    const next = Math.min(flow!.width, ...flow!.nodes.map((o) => o.x).filter((x) => x > n.x + 1));
+    return Math.floor((next - n.x - 8) / 7.3);
+  };
+  const cut = (text: string, most: number) => (text.length > most ? `${text.slice(0, Math.max(4, most - 1))}…` : text);
   const sorry = (n: FlowNode) => n.rail && (n.rail.limit ?? Infinity) < n.rail.current[power.state];
   /** The window of its rail with ripple, and what it carries of what it can. */
   const lines = (n: FlowNode): string[] => {
@@ -48,8 +54,8 @@
             <text x={n.x + 10} y={n.y + n.height / 2 - 2} class="name">{title(n.id)}{copies(n.id)}</text>
             <text x={n.x + 10} y={n.y + n.height / 2 + 14}>{w(n.watts)}</text>
           {:else}
-            <text x={n.x} y={n.y - 36} class="name">{title(n.id)}{copies(n.id)}</text>
-            <text x={n.x} y={n.y - 20}>{lines(n)[0]}</text>
+            <text x={n.x} y={n.y - 36} class="name">{cut(title(n.id) + copies(n.id), room(n))}</text>
+            <text x={n.x} y={n.y - 20}>{lines(n)[0]!.length > room(n) ? lines(n)[0]!.split(',')[0] : lines(n)[0]}</text>
             <text x={n.x} y={n.y - 5} class:bad={sorry(n)}>{lines(n)[1]}</text>
             <rect x={n.x} y={n.y} width={BAR} height={Math.max(1, n.height)} class="bar" />
           {/if}

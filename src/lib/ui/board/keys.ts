@@ -30,7 +30,8 @@ export const STAGE_KEYS: readonly Key[] = [
   { key: 'w', does: 'working' },
   { key: 't', does: 'tolerance' },
   { key: 'r', does: 'room to move' },
-  { key: 'o', does: 'notes' },
+  { key: 'o', does: 'options side by side' },
+  { key: 'k', does: 'notes' },
 ];
 
 /** Whether a key belongs to what is being typed, or to the browser. */

@@ -10,7 +10,8 @@
   import QuantityField from './QuantityField.svelte';
   import type { StageEditor } from './stage-editor.ts';
 
-  let { part, stage, editor }: { part: ResolvedPart; stage: StageSum; editor: StageEditor } = $props();
+  let { part, stage, editor, lit, onpoint }: { part: ResolvedPart; stage: StageSum; editor: StageEditor; lit: boolean; onpoint: (id: string | null) => void } =
+    $props();
   let doc = $derived(stage.doc.parts?.[part.slot]);
   let unit = $derived(valueUnit(part.def.type));
   let params = $derived(Object.entries(part.def.params ?? {}));
@@ -28,7 +29,16 @@
   }
 </script>
 
-<div class="part" id="part-{part.slot}">
+<!-- svelte-ignore a11y_no_static_element_interactions -->
+<div
+  class="part"
+  class:lit
+  id="part-{part.slot}"
+  onpointerenter={() => onpoint(part.slot)}
+  onpointerleave={() => onpoint(null)}
+  onfocusin={() => onpoint(part.slot)}
+  onfocusout={() => onpoint(null)}
+>
   {#if !device}
     <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
     <div class="main" role="group" aria-label="{part.slot}, {part.def.doc ?? part.def.type}" onkeydown={key}>
@@ -133,6 +143,9 @@
   .part {
     border-bottom: 1px solid var(--line);
     padding: 4px 0 6px;
+  }
+  .lit {
+    box-shadow: -4px 0 0 var(--copper);
   }
   .main {
     display: grid;

@@ -7,7 +7,14 @@
   import ValueSearch from './ValueSearch.svelte';
   import type { StageEditor } from './stage-editor.ts';
 
-  let { session, stage, editor, moved }: { session: BoardSession; stage: StageSum; editor: StageEditor; moved: Move[] } = $props();
+  let {
+    session,
+    stage,
+    editor,
+    moved,
+    lit,
+    onpoint,
+  }: { session: BoardSession; stage: StageSum; editor: StageEditor; moved: Move[]; lit: string | null; onpoint: (id: string | null) => void } = $props();
   let fitted = $derived(stage.parts.filter((p) => p.def.type === 'device' || !p.def.needed || p.def.needed(stage.judged.x.given)));
   let here = $derived(moved.filter((m) => m.stage === stage.id));
   let elsewhere = $derived(moved.filter((m) => m.stage !== stage.id));
@@ -19,7 +26,9 @@
 
 <section>
   <h2>Parts</h2>
-  {#each fitted as part (part.slot)}<PartRow {part} {stage} {editor} />{:else}<p class="soft">This stage has no parts to choose.</p>{/each}
+  {#each fitted as part (part.slot)}<PartRow {part} {stage} {editor} lit={lit === part.slot} {onpoint} />{:else}<p class="soft">
+      This stage has no parts to choose.
+    </p>{/each}
   {#if stage.kind.size && fitted.some((p) => p.value !== null)}<ValueSearch {session} {stage} {editor} />{/if}
   {#if moved.length}
     <div class="moved small" aria-live="polite">

@@ -63,7 +63,7 @@
       border-bottom: 1px solid var(--line);
     }
   }
-  @media (max-width: 720px) {
+  @media (max-width: 900px) {
     main {
       grid-template-columns: 1fr;
     }

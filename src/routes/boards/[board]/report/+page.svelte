@@ -10,7 +10,7 @@
   import StatusMark from '$lib/ui/atoms/StatusMark.svelte';
   import MarginBar from '$lib/ui/board/MarginBar.svelte';
   import { balance } from '$lib/ui/board/balance.ts';
-  import Figure from '$lib/ui/stage/Figure.svelte';
+  import Figure from '$lib/ui/figure/Figure.svelte';
 
   let { data } = $props();
   const board = useBoard();
@@ -108,6 +108,16 @@
       </table>
     </section>
   {/each}
+  {#if sum.doc.decisions?.length}<h2>Decisions</h2>
+    <ul>
+      {#each sum.doc.decisions as d (d.stage)}<li>
+          <b>{sum.byId.get(d.stage)?.title ?? d.stage}: {d.chosen}</b>{d.options && d.options.length > 1 ? ` (of ${d.options.join(', ')})` : ''}, because {d.reason}
+        </li>{/each}
+    </ul>{/if}
+  {#if g.waived.length}<h2>Waived</h2>
+    <ul>
+      {#each g.waived as w (w.finding.text)}<li>{w.finding.text} <b>Waived:</b> {w.waiver.reason}</li>{/each}
+    </ul>{/if}
   {#if g.cautions.length}<h2>Cautions</h2>
     <ul>
       {#each g.cautions as c (c.title + c.text)}<li><b>{c.title}.</b> {c.text}</li>{/each}

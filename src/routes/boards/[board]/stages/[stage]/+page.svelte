@@ -5,9 +5,10 @@
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import { isTaken } from '$lib/ui/board/keys.ts';
   import CurveChart from '$lib/ui/stage/CurveChart.svelte';
-  import Figure from '$lib/ui/stage/Figure.svelte';
+  import FigureTab from '$lib/ui/figure/FigureTab.svelte';
   import FormulaSolver from '$lib/ui/stage/FormulaSolver.svelte';
   import GivenColumn from '$lib/ui/stage/GivenColumn.svelte';
+  import OptionsTab from '$lib/ui/stage/OptionsTab.svelte';
   import PartsColumn from '$lib/ui/stage/PartsColumn.svelte';
   import ResultColumn from '$lib/ui/stage/ResultColumn.svelte';
   import SolvedCurves from '$lib/ui/stage/SolvedCurves.svelte';
@@ -30,8 +31,11 @@
     ['working', 'Working', 'w'],
     ['tolerance', 'Tolerance', 't'],
     ['room', 'Room', 'r'],
-    ['notes', 'Notes', 'o'],
+    ['options', 'Options', 'o'],
+    ['notes', 'Notes', 'k'],
   ] as const;
+  /** The part that is pointed at, in the figure or in its row. */
+  let lit: string | null = $state(null);
   let tab: (typeof TABS)[number][0] = $state('figure');
   let tabs = $derived(TABS.filter(([id]) => id !== 'curves' || stage?.kind.curves || stage?.kind.simulate));
   let shown = $derived(tabs.some(([id]) => id === tab) ? tab : 'figure');
@@ -56,7 +60,7 @@
       <div class="columns">
         <GivenColumn {session} {stage} {editor} />
         <span class="sign" aria-hidden="true">+</span>
-        <PartsColumn {session} {stage} {editor} moved={session.moved} />
+        <PartsColumn {session} {stage} {editor} moved={session.moved} {lit} onpoint={(id) => (lit = id)} />
         <span class="sign" aria-hidden="true">=</span>
         <ResultColumn {stage} {waived} />
       </div>
@@ -67,7 +71,7 @@
       </div>
       <div class="panel" role="tabpanel" id="panel" aria-labelledby="tab-{shown}">
         {#if shown === 'figure'}
-          <Figure figure={stage.kind.figure(stage.judged as never)} />
+          <FigureTab figure={stage.kind.figure(stage.judged as never)} name={stage.id} {lit} onpoint={(id) => (lit = id)} />
           {#if stage.kind.cautions.length}
             <aside>
               <h2>Mind</h2>
@@ -85,6 +89,8 @@
           <ToleranceTab {session} {stage} />
         {:else if shown === 'room'}
           <RoomTab {session} {stage} {editor} />
+        {:else if shown === 'options'}
+          <OptionsTab {session} {stage} />
         {:else}
           <textarea
             rows="8"

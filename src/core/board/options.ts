@@ -1,0 +1,72 @@
+import { mustKind } from '../kinds/index.ts';
+import type { BoardDoc, OptionDoc, StageDoc } from './document.ts';
+
+/** What differs between candidates for one place on the board. */
+const CONTENT = ['kind', 'given', 'parts', 'rails', 'signals'] as const;
+
+const stageOf = (doc: BoardDoc, id: string): StageDoc => {
+  const stage = doc.stages.find((s) => s.id === id);
+  if (!stage) throw new Error(`no stage "${id}"`);
+  return stage;
+};
+
+const content = (from: StageDoc | OptionDoc): Pick<StageDoc, (typeof CONTENT)[number]> =>
+  Object.fromEntries(CONTENT.flatMap((key) => (from[key] === undefined ? [] : [[key, from[key]]]))) as never;
+
+function withOptions(doc: BoardDoc, stage: StageDoc, options: readonly OptionDoc[]): BoardDoc {
+  const { options: _, ...rest } = stage;
+  const next: StageDoc = options.length ? { ...rest, options: [...options] } : rest;
+  return { ...doc, stages: doc.stages.map((s) => (s.id === stage.id ? next : s)) };
+}
+
+/** What the design that is on the board now is called among its options. */
+export const chosenTitle = (doc: BoardDoc, id: string): string => doc.decisions?.find((d) => d.stage === id)?.chosen ?? 'first design';
+
+/** Keeps the stage as it is now as an option, to be changed freely afterwards. */
+export function keepAsOption(doc: BoardDoc, id: string, title: string): BoardDoc {
+  const stage = stageOf(doc, id);
+  return withOptions(doc, stage, [...(stage.options ?? []), { title, ...content(stage) }]);
+}
+
+/** Adds an option of a kind, at its usual values, on the same rails and signals where the kind has such ports. */
+export function addOption(doc: BoardDoc, id: string, kindId: string, title: string): BoardDoc {
+  const stage = stageOf(doc, id);
+  const kind = mustKind(kindId);
+  const ports = <T>(links: Record<string, T> | undefined, known: object) => Object.entries(links ?? {}).filter(([port]) => Object.hasOwn(known, port));
+  const [rails, signals] = [ports(stage.rails, kind.rails), ports(stage.signals, kind.signals)];
+  const option: OptionDoc = {
+    title,
+    kind: kindId,
+    ...(rails.length ? { rails: Object.fromEntries(rails) } : {}),
+    ...(signals.length ? { signals: Object.fromEntries(signals) } : {}),
+  };
+  return withOptions(doc, stage, [...(stage.options ?? []), option]);
+}
+
+/** Drops an option. */
+export function removeOption(doc: BoardDoc, id: string, which: number): BoardDoc {
+  const stage = stageOf(doc, id);
+  return withOptions(doc, stage, (stage.options ?? []).toSpliced(which, 1));
+}
+
+/** The board as it would be with an option in its place. */
+export function tryOption(doc: BoardDoc, id: string, which: number): BoardDoc {
+  const stage = stageOf(doc, id);
+  const option = stage.options?.[which];
+  if (!option) throw new Error(`stage "${id}" has no option ${which}`);
+  const bare = Object.fromEntries(Object.entries(stage).filter(([key]) => !(CONTENT as readonly string[]).includes(key))) as unknown as StageDoc;
+  return { ...doc, stages: doc.stages.map((s) => (s.id === id ? { ...bare, ...content(option) } : s)) };
+}
+
+/** Puts an option in its place; what stood there becomes an option, and the decision is kept with its reason. */
+export function chooseOption(doc: BoardDoc, id: string, which: number, reason: string): BoardDoc {
+  const stage = stageOf(doc, id);
+  const option = stage.options![which]!;
+  const before: OptionDoc = { title: chosenTitle(doc, id), ...content(stage) };
+  const options = (stage.options ?? []).with(which, before);
+  const swapped = tryOption(doc, id, which);
+  const next = withOptions(swapped, stageOf(swapped, id), options);
+  const titles = [option.title, ...options.map((o) => o.title)];
+  const decision = { stage: id, chosen: option.title, options: titles, reason };
+  return { ...next, decisions: [...(doc.decisions ?? []).filter((d) => d.stage !== id), decision] };
+}

@@ -1,0 +1,179 @@
+<script lang="ts">
+  import { evaluateBoard, type StageSum, type Sum } from '../../../core/board/evaluate.ts';
+  import { addOption, chooseOption, chosenTitle, keepAsOption, removeOption, tryOption } from '../../../core/board/options.ts';
+  import { KINDS } from '../../../core/kinds/index.ts';
+  import { formatText } from '../../../core/quantity/format.ts';
+  import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import Button from '../atoms/Button.svelte';
+  import Margin from '../atoms/Margin.svelte';
+  import StatusMark from '../atoms/StatusMark.svelte';
+  import MarginBar from '../board/MarginBar.svelte';
+  import { valueUnit } from '../words.ts';
+
+  let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
+  let options = $derived(stage.doc.options ?? []);
+  let decision = $derived(session.doc.decisions?.find((d) => d.stage === stage.id));
+  let title = $state('');
+  let kind = $state('');
+  let reason = $state('');
+  let asking: number | null = $state(null);
+  let wrong = $state('');
+
+  const column = (name: string, sum: Sum) => ({ name, sum, stage: sum.byId.get(stage.id)! });
+  /** What is on the board now, and the board with each option in its place. */
+  let columns = $derived([
+    column(chosenTitle(session.doc, stage.id), session.sum),
+    ...options.map((o, i) => column(o.title, evaluateBoard(tryOption(session.doc, stage.id, i)))),
+  ]);
+  let rows = $derived([...new Map(columns.flatMap((c) => c.stage.checks.map((k) => [k.id, k.title] as const)))]);
+  const heat = (c: (typeof columns)[number]) =>
+    c.sum.power
+      .find((p) => p.state === 'peak')!
+      .heat.filter((h) => h.stage === stage.id)
+      .reduce((w, h) => w + h.power, 0);
+  const musts = (c: (typeof columns)[number]) => c.sum.findings.filter((f) => f.severity === 'must').length;
+  const parts = (s: StageSum) =>
+    s.parts
+      .filter((p) => p.value !== null && p.def.type !== 'device')
+      .map((p) => `${p.slot} ${formatText(p.value!, valueUnit(p.def.type), 3)}`)
+      .join(', ') || 'none with a value';
+
+  const say = (label: string, doc: typeof session.doc) => {
+    const issues = session.edit(`${stage.title}: ${label}`, doc);
+    wrong = issues.map((i) => i.message).join(' ');
+    return !wrong;
+  };
+  const named = () => title.trim() || `option ${options.length + 1}`;
+  function keep(): void {
+    if (say(`keep ${named()}`, keepAsOption(session.doc, stage.id, named()))) title = '';
+  }
+  function add(): void {
+    if (say(`option ${named()}`, addOption(session.doc, stage.id, kind || stage.kind.id, named()))) title = '';
+  }
+  function choose(): void {
+    if (asking === null) return;
+    if (!reason.trim()) wrong = 'Say why, in a few words: two revisions later nobody knows.';
+    else if (say(`choose ${options[asking]!.title}`, chooseOption(session.doc, stage.id, asking, reason.trim()))) [asking, reason] = [null, ''];
+  }
+</script>
+
+<div class="wide">
+  {#if options.length === 0}
+    <p class="soft">
+      Keep what you have as an option before you change it, or try another kind for the same place: both stand side by side on the same margins, and what you
+      choose is kept with its reason.
+    </p>
+  {/if}
+  <form onsubmit={(e) => (e.preventDefault(), keep())}>
+    <label>name <input type="text" bind:value={title} placeholder="what makes it different" maxlength="80" /></label>
+    <Button type="submit">Keep this design as an option</Button>
+    <span class="soft">or</span>
+    <label
+      >add <select bind:value={() => kind || stage.kind.id, (v) => (kind = v)}
+        >{#each KINDS as k (k.id)}<option value={k.id}>{k.title}</option>{/each}</select
+      ></label
+    >
+    <Button onclick={add}>as an option</Button>
+  </form>
+  {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
+  {#if decision}<p>Chosen: <b>{decision.chosen}</b>, because {decision.reason}</p>{/if}
+  {#if options.length}
+    <div class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th></th>
+            {#each columns as c, i (i)}<th class:now={i === 0}>{c.name}{i === 0 ? ' · on the board' : ''}</th>{/each}
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            ><td>kind</td>{#each columns as c, i (i)}<td>{c.stage.kind.title}</td>{/each}</tr
+          >
+          <tr
+            ><td>parts</td>{#each columns as c, i (i)}<td class="small">{parts(c.stage)}</td>{/each}</tr
+          >
+          <tr
+            ><td>heat at peak</td>{#each columns as c, i (i)}<td class="num">{formatText(heat(c), 'W', 3)}</td>{/each}</tr
+          >
+          <tr
+            ><td>must be mended on the board</td>{#each columns as c, i (i)}<td class="num" class:bad={musts(c) > 0}>{musts(c)}</td>{/each}</tr
+          >
+          <tr
+            ><td>tightest here</td>{#each columns as c, i (i)}<td
+                >{#if c.stage.tightest}{c.stage.tightest.title} <Margin check={c.stage.tightest} />{/if}</td
+              >{/each}</tr
+          >
+          {#each rows as [id, name] (id)}
+            <tr>
+              <td>{name}</td>
+              {#each columns as c, i (i)}
+                {@const check = c.stage.checks.find((k) => k.id === id)}
+                <td
+                  >{#if check}<span class="cell"><StatusMark status={check.status} /> <MarginBar {check} width={84} height={12} /> <Margin {check} /></span
+                    >{:else}<span class="soft">–</span>{/if}</td
+                >
+              {/each}
+            </tr>
+          {/each}
+          <tr class="no-print">
+            <td></td><td></td>
+            {#each options as o, i (i)}
+              <td
+                ><Button onclick={() => ([asking, wrong] = [i, ''])}>Choose</Button>
+                <Button look="quiet" onclick={() => say(`without option ${o.title}`, removeOption(session.doc, stage.id, i))}>Drop</Button></td
+              >
+            {/each}
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    {#if asking !== null && options[asking]}
+      <form onsubmit={(e) => (e.preventDefault(), choose())}>
+        <!-- svelte-ignore a11y_autofocus -->
+        <label class="why">{options[asking]!.title}, because <input type="text" bind:value={reason} maxlength="2000" autofocus /></label>
+        <Button look="main" type="submit">Choose it</Button>
+        <Button look="quiet" onclick={() => (asking = null)}>Not now</Button>
+      </form>
+    {/if}
+  {/if}
+</div>
+
+<style>
+  .wide {
+    display: grid;
+    gap: 14px;
+  }
+  form,
+  label {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+    align-items: baseline;
+  }
+  select {
+    width: auto;
+  }
+  .why {
+    flex: 1;
+  }
+  .why input {
+    flex: 1;
+    min-width: 20ch;
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  .now {
+    color: var(--ink);
+  }
+  .cell {
+    display: inline-flex;
+    gap: 8px;
+    align-items: center;
+  }
+  .bad,
+  .wrong {
+    color: var(--fail);
+  }
+</style>
