@@ -117,8 +117,17 @@ test('a removed provider leaves its consumers unfed; undo brings it back', async
   await expect(page.getByText('nothing feeds it')).toBeVisible();
   await expect(page.getByText(/Nothing provides the rail “v5”/).first()).toBeVisible();
   await saved(page);
+  // What dangles is offered where stages are added.
+  await page.goto(`${board}/add`);
+  const asked = page.locator('p', { hasText: 'Nothing feeds v5' });
+  await expect(asked.getByRole('button', { name: 'Adapter or bench supply input' })).toBeVisible();
+  await page.goto(board);
   await page.keyboard.press('u');
   await expect(page.getByText('nothing feeds it')).toHaveCount(0);
+  // The flow of power is a way in, by keyboard too.
+  await page.getByRole('link', { name: /^Analog 3V3: .+ leave as heat; rail v33/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.waitForURL('**/stages/analog-3v3');
 });
 
 test('renaming a stage and a rail carries the links along', async ({ page }) => {
@@ -130,6 +139,7 @@ test('renaming a stage and a rail carries the links along', async ({ page }) => 
   await page.getByLabel('Id of the stage').press('Enter');
   await page.waitForURL('**/stages/battery-watch');
   await page.goto(board);
+  await page.getByText('rails as a table').click();
   const rail = page.getByLabel('Name of rail v5');
   await rail.fill('raw 5 V');
   await rail.press('Enter');

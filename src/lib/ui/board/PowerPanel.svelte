@@ -49,7 +49,7 @@
   {/if}
   <PowerFlow {sum} power={now} {base} />
   {#if sum.rails.length}
-    <details open={!canFlow}>
+    <details open={!canFlow || sum.rails.some((r) => r.provider === null)}>
       <summary class="small">rails as a table: headroom, names</summary>
       <table>
         <thead><tr><th>rail</th><th>from → to</th><th>voltage, worst to worst</th><th>ripple</th><th>current</th><th>of</th></tr></thead>

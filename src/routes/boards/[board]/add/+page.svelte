@@ -3,6 +3,7 @@
   import { addStage } from '../../../../core/board/edit.ts';
   import type { RailPort, SignalPort } from '../../../../core/kinds/contract.ts';
   import type { Kind } from '../../../../core/kinds/contract.ts';
+  import { suggestions, takeSuggestion, type Suggestion } from '../../../../core/board/suggest.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import { findKinds } from '$lib/state/search.ts';
 
@@ -13,6 +14,14 @@
   let at = $state(0);
   let unfed = $derived(session.sum.rails.filter((r) => r.provider === null).map((r) => r.name));
 
+  let asked = $derived(text.trim() ? [] : suggestions(session.sum));
+  /** What dangles, once each, with the kinds that would mend it. */
+  let groups = $derived([...new Set(asked.map((s) => s.why))].map((why) => [why, asked.filter((s) => s.why === why)] as const));
+
+  async function take(s: Suggestion): Promise<void> {
+    const { doc, id } = takeSuggestion(session.doc, s);
+    if (session.edit(`add ${s.kind.title}`, doc).length === 0) await goto(`/boards/${session.id}/stages/${id}`);
+  }
   async function add(kind: Kind): Promise<void> {
     // A rail that nothing feeds is what a new provider is most likely for.
     const port = Object.entries(kind.rails as Record<string, RailPort>).find(([, d]) => d.role === 'provides')?.[0];
@@ -50,7 +59,17 @@
     onkeydown={press}
     {@attach focus}
   />
-  {#if unfed.length}<p class="soft">Nothing feeds {unfed.join(', ')} yet: a supply you add now takes {unfed[0]}.</p>{/if}
+  {#if groups.length}
+    <section>
+      <h2>The board asks for</h2>
+      {#each groups as [why, list] (why)}
+        <p>
+          {why}
+          {#each list as s (s.kind.id)}<button type="button" class="ask" onclick={() => take(s)}>{s.kind.title}</button>{/each}
+        </p>
+      {/each}
+    </section>
+  {/if}
   <ul>
     {#each found as kind, i (kind.id)}
       <li>
@@ -92,6 +111,18 @@
     background: none;
     text-align: left;
     cursor: pointer;
+  }
+  section {
+    display: grid;
+    gap: 6px;
+  }
+  .ask {
+    display: inline;
+    width: auto;
+    margin-left: 6px;
+    padding: 4px 10px;
+    border: 1px solid var(--line);
+    color: var(--copper);
   }
   .at,
   button:hover {

@@ -1,0 +1,81 @@
+import type { Kind, RailPort, SignalPort } from '../kinds/contract.ts';
+import { KINDS } from '../kinds/index.ts';
+import type { BoardDoc, StageDoc } from './document.ts';
+import { addStage, setSignal } from './edit.ts';
+import type { Sum } from './evaluate.ts';
+
+/** A stage that something on the board asks for, and how it would be connected. */
+export interface Suggestion {
+  /** What dangles, in a sentence. */
+  why: string;
+  kind: Kind;
+  links: Pick<StageDoc, 'rails' | 'signals'>;
+  /** An input that is to listen to the new stage instead. */
+  before?: { stage: string; port: string };
+}
+
+const railPort = (kind: Kind, role: RailPort['role']) => Object.entries(kind.rails as Record<string, RailPort>).find(([, p]) => p.role === role)?.[0];
+const signalPort = (kind: Kind, role: SignalPort['role']) => Object.entries(kind.signals as Record<string, SignalPort>).find(([, p]) => p.role === role)?.[0];
+const providers = () => KINDS.filter((k) => railPort(k, 'provides'));
+const loads = () => KINDS.filter((k) => k.group === 'Load' && railPort(k, 'consumes'));
+const listeners = () => KINDS.filter((k) => k.group === 'Conversion' && signalPort(k, 'in'));
+const filters = () => KINDS.filter((k) => signalPort(k, 'in') && Object.values(k.signals as Record<string, SignalPort>).some((p) => p.attenuation));
+
+/** What the board asks for: rails without a supply or a load, signals nobody hears, chains that ripple or aliases spoil. */
+export function suggestions(sum: Sum): Suggestion[] {
+  return [...unfed(sum), ...unused(sum), ...unheard(sum), ...spoiled(sum)];
+}
+
+const unfed = (sum: Sum): Suggestion[] =>
+  sum.rails
+    .filter((r) => r.provider === null)
+    .flatMap((r) => {
+      const users = r.consumers.map((c) => sum.byId.get(c)?.title ?? c).join(', ');
+      return providers().map((kind) => ({
+        why: `Nothing feeds ${r.name}, which ${users} draws from.`,
+        kind,
+        links: { rails: { [railPort(kind, 'provides')!]: r.name } },
+      }));
+    });
+
+const unused = (sum: Sum): Suggestion[] =>
+  sum.rails
+    .filter((r) => r.provider !== null && r.consumers.length === 0)
+    .flatMap((r) => loads().map((kind) => ({ why: `Nothing draws from ${r.name} yet.`, kind, links: { rails: { [railPort(kind, 'consumes')!]: r.name } } })));
+
+/** Outputs that carry something and that no stage listens to. */
+function unheard(sum: Sum): Suggestion[] {
+  const heard = new Set(sum.stages.flatMap((s) => Object.values(s.doc.signals ?? {})));
+  return sum.stages.flatMap((s) =>
+    Object.entries(s.kind.signals as Record<string, SignalPort>)
+      .filter(([port, p]) => p.role === 'out' && p.down && !heard.has(`${s.id}.${port}`))
+      .flatMap(([port]) =>
+        listeners().map((kind) => ({ why: `Nothing listens to ${s.title}.`, kind, links: { signals: { [signalPort(kind, 'in')!]: `${s.id}.${port}` } } })),
+      ),
+  );
+}
+
+/** Inputs whose ripple or alias checks fail: a filter would go before them. */
+function spoiled(sum: Sum): Suggestion[] {
+  return sum.stages.flatMap((s) => {
+    const port = signalPort(s.kind, 'in');
+    const check = s.checks.find((c) => c.status === 'fail' && /ripple|alias/.test(c.id));
+    if (!port || !check) return [];
+    const from = s.doc.signals?.[port];
+    return filters()
+      .filter((kind) => kind !== s.kind)
+      .map((kind) => ({
+        why: `${s.title} fails at ${check.title}: a filter before it would help.`,
+        kind,
+        links: from ? { signals: { [signalPort(kind, 'in')!]: from } } : {},
+        before: { stage: s.id, port },
+      }));
+  });
+}
+
+/** The board with a suggestion taken, and the new stage. */
+export function takeSuggestion(doc: BoardDoc, { kind, links, before }: Suggestion): { doc: BoardDoc; id: string } {
+  const added = addStage(doc, kind.id, links);
+  const out = signalPort(kind, 'out');
+  return before && out ? { ...added, doc: setSignal(added.doc, before.stage, before.port, `${added.id}.${out}`) } : added;
+}
