@@ -10,7 +10,8 @@
   import { givenGroups, linkedGroups, type StageEditor } from './stage-editor.ts';
 
   let { session, stage, editor }: { session: BoardSession; stage: StageSum; editor: StageEditor } = $props();
-  const FIRST = 7;
+  /** As many as leave the whole sum on one screen. */
+  const FIRST = 4;
   let groups = $derived(givenGroups(stage.kind, stage, FIRST));
   let fields = $derived(stage.kind.given as Record<string, Field>);
   let ambient = $derived(ambientOf(session.doc));
@@ -39,13 +40,14 @@
 <style>
   .ambient {
     display: grid;
-    grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+    grid-template-columns: minmax(0, 1fr) auto;
     gap: 8px;
     padding: 4px 0;
+    font-size: 0.93rem;
     border-bottom: 1px solid var(--line);
   }
   summary {
-    padding: 8px 0;
+    padding: 6px 0;
     color: var(--copper);
     cursor: pointer;
   }

@@ -73,14 +73,15 @@
 <style>
   .row {
     display: grid;
-    grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+    grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr);
     gap: 8px;
     align-items: baseline;
-    padding: 3px 0;
+    padding: 1px 0;
     border-bottom: 1px solid var(--line);
   }
   .label {
-    line-height: 1.2;
+    line-height: 1.15;
+    font-size: 0.93rem;
   }
   .value {
     display: grid;

@@ -6,25 +6,40 @@
   import { humanise } from '../words.ts';
 
   let { from, links, fields }: { from: string; links: { name: string; link: Link }[]; fields: Record<string, Field> } = $props();
+  const MOST = 3;
+  let shown = $derived(links.slice(0, links.length > MOST + 1 ? MOST : links.length));
+  let rest = $derived(links.slice(shown.length));
 </script>
+
+{#snippet row(name: string, link: Link)}
+  {@const field = fields[name]!}
+  {#if field.type === 'number'}
+    <p class="row">
+      <span title={field.doc}>{humanise(name)}</span>
+      <span class="soft">
+        {#if hasSpread(link.range)}<Quantity value={link.range.low} unit={field.unit} /> … <Quantity value={link.range.high} unit={field.unit} />
+        {:else}<Quantity value={link.range.nominal} unit={field.unit} />{/if}
+      </span>
+    </p>
+  {/if}
+{/snippet}
 
 <div class="group">
   <p class="small soft">from {from}</p>
-  {#each links as { name, link } (name)}
-    {@const field = fields[name]!}
-    {#if field.type === 'number'}
-      <p class="row">
-        <span title={field.doc}>{humanise(name)}</span>
-        <span class="soft">
-          {#if hasSpread(link.range)}<Quantity value={link.range.low} unit={field.unit} /> … <Quantity value={link.range.high} unit={field.unit} />
-          {:else}<Quantity value={link.range.nominal} unit={field.unit} />{/if}
-        </span>
-      </p>
-    {/if}
-  {/each}
+  {#each shown as { name, link } (name)}{@render row(name, link)}{/each}
+  {#if rest.length}
+    <details>
+      <summary class="small">{rest.length} more</summary>
+      {#each rest as { name, link } (name)}{@render row(name, link)}{/each}
+    </details>
+  {/if}
 </div>
 
 <style>
+  summary {
+    color: var(--copper);
+    cursor: pointer;
+  }
   .group {
     border-bottom: 1px solid var(--line);
     padding: 4px 0;

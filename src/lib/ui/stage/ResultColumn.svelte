@@ -1,13 +1,20 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import { setWaiver } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { OutcomeDef } from '../../../core/kinds/contract.ts';
+  import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Margin from '../atoms/Margin.svelte';
   import Quantity from '../atoms/Quantity.svelte';
   import StatusMark from '../atoms/StatusMark.svelte';
   import MarginBar from '../board/MarginBar.svelte';
+  import WaiverBox from '../board/WaiverBox.svelte';
 
-  let { stage, waived }: { stage: StageSum; waived: (check: string) => boolean } = $props();
+  let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
+  let waivers = $derived((session.doc.waivers ?? []).filter((w) => w.stage === stage.id));
+  const waiver = (check: string) => waivers.find((w) => w.check === check);
+  const refuse = (check: string, title: string, reason: string | null) =>
+    session.edit(`${stage.title}: ${reason === null ? 'take advice on' : 'refuse advice on'} ${title}`, setWaiver(session.doc, stage.id, check, reason));
   let target = $derived(page.url.hash.slice(1));
   let judged = $derived(new Set(stage.checks.map((c) => (stage.kind.checks as Record<string, { value: unknown }>)[c.id]!.value)));
   let others = $derived(
@@ -26,7 +33,7 @@
       <li class={c.status} class:target={c.id === target} id={c.id}>
         <StatusMark status={c.status} />
         <span class="title"
-          >{c.title}{#if waived(c.id)}<span class="soft small"> waived</span>{/if}</span
+          >{c.title}{#if waiver(c.id)}<span class="soft small"> waived</span>{/if}</span
         >
         <span class="val"><Quantity value={c.spread.nominal} unit={c.unit} /></span>
         <span class="ends small soft num"
@@ -50,6 +57,19 @@
       <b>{c.title}.</b>
       {c.reason ? `${c.reason[0]?.toUpperCase()}${c.reason.slice(1)}. ` : ''}{c.help} <span class="soft small">Limit: {c.from}.</span>
     </p>
+    {#if c.severity === 'should'}
+      {@const refused = waiver(c.id)}
+      {#if refused}
+        <p class="small refused">
+          Advice refused, because {refused.reason} <button type="button" onclick={() => refuse(c.id, c.title, null)}>take it back</button>
+        </p>
+      {:else}
+        <details class="no-print">
+          <summary class="small">refuse this advice, because…</summary>
+          <WaiverBox label="Why the advice on {c.title} is refused" onwaive={(reason) => refuse(c.id, c.title, reason)} />
+        </details>
+      {/if}
+    {/if}
   {/each}
   {#if others.length}
     <ul class="others">
@@ -107,6 +127,21 @@
   }
   .help.fail.must {
     border-color: var(--fail);
+  }
+  .refused,
+  details {
+    margin: 2px 0 0 13px;
+  }
+  summary,
+  .refused button {
+    color: var(--copper);
+    cursor: pointer;
+  }
+  .refused button {
+    border: 0;
+    background: none;
+    padding: 0;
+    text-decoration: underline;
   }
   .others {
     columns: 2;

@@ -40,7 +40,6 @@
   let tabs = $derived(TABS.filter(([id]) => id !== 'curves' || stage?.kind.curves || stage?.kind.simulate));
   let shown = $derived(tabs.some(([id]) => id === tab) ? tab : 'figure');
   let findings = $derived(session.sum.findings.filter((f) => f.stage === stage?.id && !f.check));
-  const waived = (check: string) => (session.doc.waivers ?? []).some((w) => w.stage === stage?.id && w.check === check);
 
   function press(e: KeyboardEvent): void {
     if (isTaken(e)) return;
@@ -62,7 +61,7 @@
         <span class="sign" aria-hidden="true">+</span>
         <PartsColumn {session} {stage} {editor} moved={session.moved} {lit} onpoint={(id) => (lit = id)} />
         <span class="sign" aria-hidden="true">=</span>
-        <ResultColumn {stage} {waived} />
+        <ResultColumn {session} {stage} />
       </div>
       <div class="tabs" role="tablist">
         {#each tabs as [id, name] (id)}
@@ -113,9 +112,9 @@
 <style>
   .columns {
     display: grid;
-    grid-template-columns: minmax(240px, 272px) 16px minmax(225px, 240px) 16px minmax(0, 1fr);
-    gap: 10px;
-    padding: 12px 20px 16px;
+    grid-template-columns: minmax(240px, 286px) 14px minmax(225px, 240px) 14px minmax(0, 1fr);
+    gap: 9px;
+    padding: 10px 20px 12px;
     align-items: start;
   }
   .sign {
