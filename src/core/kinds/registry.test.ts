@@ -6,7 +6,8 @@ import { confirm } from '../board/simulate.ts';
 import { evaluateBoard, type StageSum } from '../board/evaluate.ts';
 import { answer } from '../files/answer.ts';
 import { alone } from '../testing/boards.ts';
-import type { CheckDef, Drawn, Field, OutcomeDef, RailPort, SignalPort } from './contract.ts';
+import type { CheckDef, Field, OutcomeDef, RailPort, SignalPort } from './contract.ts';
+import type { Drawn } from './drawing.ts';
 import { KINDS } from './index.ts';
 
 // What must hold of every kind, whichever comes.

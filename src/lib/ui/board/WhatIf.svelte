@@ -81,7 +81,7 @@
     {#if wrong || problem}<p class="wrong small" role="alert">{wrong || problem}</p>{/if}
     {#if then && !wrong}
       <table>
-        <thead><tr><th></th><th>now</th><th>then</th></tr></thead>
+        <thead><tr><td></td><th>now</th><th>then</th></tr></thead>
         <tbody>
           {#if shown}
             {@const [a, b] = [half(one.stage, shown), half(then, shown)]}

@@ -10,8 +10,8 @@
   import { givenGroups, linkedGroups, type StageEditor } from './stage-editor.ts';
 
   let { session, stage, editor }: { session: BoardSession; stage: StageSum; editor: StageEditor } = $props();
-  /** As many as leave the whole sum on one screen. */
-  const FIRST = 4;
+  /** The first of a kind are what a person would say first. */
+  const FIRST = 7;
   let groups = $derived(givenGroups(stage.kind, stage, FIRST));
   let fields = $derived(stage.kind.given as Record<string, Field>);
   let ambient = $derived(ambientOf(session.doc));

@@ -82,7 +82,7 @@
       <table>
         <thead>
           <tr>
-            <th></th>
+            <td></td>
             {#each columns as c, i (i)}<th class:now={i === 0}>{c.name}{i === 0 ? ' · on the board' : ''}</th>{/each}
           </tr>
         </thead>

@@ -1,4 +1,4 @@
-import type { Drawn, Figure } from '../../contract.ts';
+import type { Drawn, Figure } from '../../drawing.ts';
 import type { Judged } from '../../judged.ts';
 import { say, sayOut, sayPart } from '../../words.ts';
 
