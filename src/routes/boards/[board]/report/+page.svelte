@@ -45,6 +45,75 @@
       {#each [...g.blocking, ...g.toWaive] as f (f.text)}<li><b>{f.severity}</b> {f.text}</li>{/each}
     </ul>
   {/if}
+  {#if g.waived.length}<h2>Waived</h2>
+    <ul>
+      {#each g.waived as w (w.finding.text)}<li>{w.finding.text} <b>Waived:</b> {w.waiver.reason}</li>{/each}
+    </ul>{/if}
+  {#if sum.rails.length}
+    <h2>Rails</h2>
+    <table>
+      <thead><tr><th>rail</th><th>voltage</th><th>ripple</th><th>asleep</th><th>idle</th><th>typical</th><th>peak</th></tr></thead>
+      <tbody>
+        {#each sum.rails as r (r.name)}
+          <tr
+            ><td><b>{r.name}</b></td><td
+              >{#if r.voltage}<Quantity value={r.voltage.low} unit="V" /> … <Quantity value={r.voltage.nominal} unit="V" /> … <Quantity
+                  value={r.voltage.high}
+                  unit="V"
+                />{:else}does not stand{/if}</td
+            ><td><Quantity value={r.ripple} unit="V" digits={2} /></td>
+            {#each ['asleep', 'idle', 'typical', 'peak'] as const as s (s)}<td><Quantity value={r.current[s]} unit="A" digits={3} /></td>{/each}</tr
+          >
+        {/each}
+      </tbody>
+    </table>
+  {/if}
+  {#if sum.power.some((p) => p.in > 0)}
+    <h2>Power</h2>
+    <table>
+      <thead><tr><th>state</th><th>of the time</th><th>in</th><th>to the loads</th><th>lost</th></tr></thead>
+      <tbody
+        >{#each sum.power as p (p.state)}{@const b = balance(p)}<tr
+            ><td>{p.state}</td><td>{formatText(shares[p.state], 'ratio')}</td><td>{b.in} {b.unit}</td><td>{b.used} {b.unit}</td><td>{b.lost} {b.unit}</td></tr
+          >{/each}</tbody
+      >
+    </table>
+    <p>On average <Quantity value={average(sum, (p) => p.in)} unit="W" digits={3} />.</p>
+  {/if}
+  {#each sum.stages as s (s.id)}
+    <section>
+      <h2>{s.title}{s.copies > 1 ? `, ${s.copies} copies` : ''}</h2>
+      <p class="soft small">{s.kind.title}. {s.doc.notes ?? ''}</p>
+      <div class="two">
+        <Figure figure={s.kind.figure(s.judged as never)} />
+        {#if partRows(s).length}<table>
+            <thead><tr><th>part</th><th>value</th><th>tolerance</th><th>how</th></tr></thead><tbody
+              >{#each partRows(s) as row (row[0])}<tr
+                  >{#each row as cell, i (i)}<td>{cell}</td>{/each}</tr
+                >{/each}</tbody
+            >
+          </table>{/if}
+      </div>
+      <table>
+        <thead><tr><th>status</th><th>check</th><th>worst</th><th>limit</th><th>used</th><th>margin</th></tr></thead>
+        <tbody>
+          {#each s.checks as c (c.id)}
+            <tr
+              ><td><StatusMark status={c.status} /></td><td>{c.title}</td><td><Quantity value={c.value} unit={c.unit} /></td><td
+                ><Quantity value={c.limit} unit={c.unit} /></td
+              ><td><MarginBar check={c} width={120} /></td><td class="num">{marginText(c)}</td></tr
+            >
+          {/each}
+        </tbody>
+      </table>
+    </section>
+  {/each}
+  {#if sum.doc.decisions?.length}<h2>Decisions</h2>
+    <ul>
+      {#each sum.doc.decisions as d (d.stage)}<li>
+          <b>{sum.byId.get(d.stage)?.title ?? d.stage}: {d.chosen}</b>{d.options && d.options.length > 1 ? ` (of ${d.options.join(', ')})` : ''}, because {d.reason}
+        </li>{/each}
+    </ul>{/if}
   {#if g.cautions.length}<h2>Cautions</h2>
     <ul>
       {#each g.cautions as c (c.title + c.text)}<li><b>{c.title}.</b> {c.text}</li>{/each}
