@@ -40,6 +40,7 @@ const views = [
   ['working', '/stages/supply-watch', 'w'],
   ['tolerance', '/stages/scale-filter', 't'],
   ['room', '/stages/scale-filter', 'r'],
+  ['options', '/stages/scale-filter', 'o'],
   ['yield', '/yield'],
   ['add', '/add'],
   ['brief', '/brief'],

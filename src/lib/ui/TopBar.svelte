@@ -8,7 +8,7 @@
 </script>
 
 <header class="no-print">
-  <a class="home" href="/boards" aria-label="Spark Sum, shelf of boards"><Mark /><span>Spark Sum</span></a>
+  <a class="home" href="/boards" aria-label="Spark Sum, shelf of boards"><Mark /><span class:narrow={children !== undefined}>Spark Sum</span></a>
   <div class="middle">{@render children?.()}</div>
   {#if account}
     <a class="who" href="/account">{account.demo ? 'demo bench' : account.name}</a>
@@ -31,6 +31,12 @@
     font-weight: 600;
     text-decoration: none;
     white-space: nowrap;
+  }
+  /* Beside a board's name and totals the mark alone is enough. */
+  @media (max-width: 1500px) {
+    .narrow {
+      display: none;
+    }
   }
   .middle {
     flex: 1;

@@ -5,6 +5,9 @@
   let { sum, base }: { sum: Sum; base: string } = $props();
   let stage = $state('');
   let severity = $state('');
+  /** The tightest are what one looks for; the others wait. */
+  const FIRST = 30;
+  let whole = $state(false);
   const waived = (stage: string, check: string) => (sum.doc.waivers ?? []).some((w) => w.stage === stage && w.check === check);
   // What is waived has been decided; it stands after what has not.
   let all = $derived(
@@ -38,9 +41,10 @@
 {/each}
 {#if first}<p class="finding"><b>{first.s.title}.</b> {first.check.help}</p>{/if}
 <div>
-  {#each shown as m (`${m.s.id} ${m.check.id}`)}
+  {#each whole ? shown : shown.slice(0, FIRST) as m (`${m.s.id} ${m.check.id}`)}
     <MarginRow check={m.check} stage={m.s.title} href="{base}/stages/{m.s.id}#{m.check.id}" width={234} waived={waived(m.s.id, m.check.id)} />
   {:else}<p class="soft">No margins here.</p>{/each}
+  {#if !whole && shown.length > FIRST}<button type="button" class="no-print" onclick={() => (whole = true)}>all {shown.length} margins</button>{/if}
 </div>
 {#each findings.filter((f) => f.severity !== 'must') as f (f.text)}
   <p class="finding note small">{f.text}</p>
@@ -60,6 +64,14 @@
   }
   select {
     font-size: 0.87rem;
+  }
+  button {
+    margin: 10px 0;
+    padding: 6px 12px;
+    border: 1px solid var(--line);
+    background: var(--ground);
+    color: var(--copper);
+    cursor: pointer;
   }
   .finding {
     border-left: 3px solid var(--copper);

@@ -6,6 +6,8 @@
 
   let { sum, power, base }: { sum: Sum; power: StatePower; base: string } = $props();
   let width = $state(712);
+  /** Higher than this, px, it scrolls by itself, so that the other panels stay near. */
+  const TALL = 620;
   let flow = $derived(powerFlow(sum, power, width));
   const title = (id: string) => sum.byId.get(id)?.title ?? id;
   const copies = (id: string) => {
@@ -35,7 +37,7 @@
     `${title(n.id)}${copies(n.id)}: ${w(n.watts)}${n.lost > 0 ? `, of which ${w(n.lost)} leave as heat` : ''}${n.rail ? `; rail ${n.rail.name}, ${lines(n).join(', ')}` : ''}`;
 </script>
 
-<div class="flow" bind:clientWidth={width}>
+<div class="flow" class:long={flow && flow.height > TALL} bind:clientWidth={width} tabindex={flow && flow.height > TALL ? 0 : undefined}>
   {#if flow}
     <svg width={flow.width} height={flow.height} viewBox="0 0 {flow.width} {flow.height}" role="group" aria-label="Power from sources to loads">
       {#each flow.ribbons as r (r.from + r.to + r.rail)}
@@ -69,6 +71,16 @@
   .flow {
     min-width: 0;
     overflow: hidden;
+  }
+  .long {
+    max-height: 520px;
+    overflow-y: auto;
+    border-bottom: 1px solid var(--line);
+  }
+  @media print {
+    .long {
+      max-height: none;
+    }
   }
   svg {
     display: block;

@@ -141,6 +141,7 @@
 
 <style>
   .wide {
+    grid-column: 1 / -1;
     display: grid;
     gap: 14px;
   }
@@ -150,6 +151,9 @@
     flex-wrap: wrap;
     gap: 8px;
     align-items: baseline;
+  }
+  label {
+    flex-wrap: nowrap;
   }
   select {
     width: auto;

@@ -96,8 +96,8 @@
   }
   .checks li {
     display: grid;
-    grid-template-columns: 14px minmax(86px, 1fr) 80px 118px 124px 56px 88px;
-    gap: 8px;
+    grid-template-columns: 14px minmax(84px, 1fr) 80px 114px 124px 54px 92px;
+    gap: 7px;
     align-items: center;
     min-height: 34px;
     border-bottom: 1px solid var(--line);
