@@ -37,6 +37,7 @@
     `${title(n.id)}${copies(n.id)}: ${w(n.watts)}${n.lost > 0 ? `, of which ${w(n.lost)} leave as heat` : ''}${n.rail ? `; rail ${n.rail.name}, ${lines(n).join(', ')}` : ''}`;
 </script>
 
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div class="flow" class:long={flow && flow.height > TALL} bind:clientWidth={width} tabindex={flow && flow.height > TALL ? 0 : undefined}>
   {#if flow}
     <svg width={flow.width} height={flow.height} viewBox="0 0 {flow.width} {flow.height}" role="group" aria-label="Power from sources to loads">
