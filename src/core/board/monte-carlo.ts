@@ -203,6 +203,9 @@ export interface Contribution {
 
 /** Smallest share of an outcome's variance worth naming. */
 const WORTH = 0.002;
+/** Runs of a glance, and the share that it has to find: chance finds a thousandth. */
+const GLANCE = 1000;
+const HINT = 0.004;
 
 /** What moves an outcome most. Inputs of its own stage by their path, others with their stage before it. */
 export function contributions(s: Samples, stage: string, outcome: string): Contribution[] {
@@ -211,7 +214,12 @@ export function contributions(s: Samples, stage: string, outcome: string): Contr
 }
 
 function shares(s: Samples, stage: string, share: (input: Float64Array) => number): Contribution[] {
+  const worth = (i: Samples['inputs'][number]) =>
+    // With every stage's inputs asked about every outcome the cost would grow with the square of the board: a glance at some
+    // runs tells which inputs of other stages can matter at all.
+    i.stage === null || i.stage === stage || i.values.length <= GLANCE || share(i.values.subarray(0, GLANCE)) > HINT;
   return s.inputs
+    .filter(worth)
     .map((i) => ({ input: i.stage === null || i.stage === stage ? i.path : `${i.stage}.${i.path}`, share: share(i.values) }))
     .filter((c) => c.share > WORTH)
     .sort((a, b) => b.share - a.share);

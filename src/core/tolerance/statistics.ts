@@ -45,21 +45,29 @@ export function wilson(passed: number, runs: number): { yield: number; low: numb
   return { yield: p, low: Math.max(0, middle - half), high: Math.min(1, middle + half) };
 }
 
-/** Squared correlation: the share of an outcome's variance that a straight line in one input explains. */
+/** Squared correlation: the share of an outcome's variance that a straight line in one input explains. Runs without a value are left out. */
 export function explained(input: Float64Array, outcome: Float64Array): number {
-  let [n, sx, sy, sxx, syy, sxy] = [0, 0, 0, 0, 0, 0];
+  const n = input.length;
   // Differences from the first value: the sums stay small where the spread is.
-  const [x0, y0] = [input[0]!, outcome.find(Number.isFinite) ?? 0];
-  for (let i = 0; i < input.length; i++) {
-    const y = outcome[i]! - y0;
-    if (!Number.isFinite(y)) continue;
+  const [x0, y0] = [input[0]!, outcome[0]!];
+  let [sx, sy, sxx, syy, sxy] = [0, 0, 0, 0, 0];
+  for (let i = 0; i < n; i++) {
     const x = input[i]! - x0;
-    n++;
+    const y = outcome[i]! - y0;
     sx += x;
     sy += y;
     sxx += x * x;
     syy += y * y;
     sxy += x * y;
+  }
+  if (!Number.isFinite(sy)) {
+    const held = input.map((_, i) => i).filter((i) => Number.isFinite(outcome[i]!));
+    return held.length === n || held.length < 2
+      ? 0
+      : explained(
+          held.map((i) => input[i]!),
+          held.map((i) => outcome[i]!),
+        );
   }
   const [vx, vy] = [sxx - (sx * sx) / n, syy - (sy * sy) / n];
   if (!(vx > 0) || !(vy > 0)) return 0;
