@@ -64,6 +64,7 @@ for (const [name, path, key] of views) {
       await passed.waitFor();
       await page.getByText('…', { exact: true }).first().waitFor({ state: 'detached' });
     }
+    if (key === 'w') await page.locator('math').first().waitFor();
     if (key === 'c') await page.getByText('Solving the circuit').waitFor({ state: 'detached' });
     if (key === 'r') {
       await page.getByLabel('And along').selectOption('parts.C1');

@@ -46,8 +46,8 @@ const DECIMALS: Partial<Record<Unit, number>> = { degC: 1, dB: 1, bit: 1, count:
  */
 export function formatQuantity(value: number, unit: Unit, digits = 4): Shown {
   const info = unitInfo(unit);
-  if (!Number.isFinite(value)) return { number: '?', unit: info.symbol };
   if (unit === 'ohm' && value >= 1e12) return { number: 'open', unit: '' };
+  if (!Number.isFinite(value)) return { number: '?', unit: info.symbol };
   if (unit === 'ratio') return { number: trim(value * 100, digits), unit: '%' };
   if (unit === 'm2') return { number: trim(value * 1e6, digits), unit: 'mm²' };
   const decimals = DECIMALS[unit];

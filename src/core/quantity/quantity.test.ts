@@ -217,3 +217,11 @@ describe('preferred numbers of IEC 60063', () => {
     );
   });
 });
+
+describe('an open circuit', () => {
+  it('is shown as open, whether it is very large or has no end', () => {
+    for (const v of [1e12, 5e15, Infinity]) expect(formatText(v, 'ohm')).toBe('open');
+    expect(formatText(Infinity, 'V')).toContain('?');
+    expect(formatText(9e11, 'ohm')).not.toBe('open');
+  });
+});

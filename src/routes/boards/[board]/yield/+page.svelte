@@ -80,9 +80,11 @@
 
 <style>
   main {
-    padding: 16px 20px 90px;
+    padding: 16px 20px 24px;
     display: grid;
     gap: 14px;
+    align-content: start;
+    min-height: calc(100vh - 88px);
   }
   .columns {
     display: grid;
