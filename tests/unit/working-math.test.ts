@@ -42,6 +42,11 @@ describe('the working as mathematics', () => {
     expect(plain(numbers)).toMatch(/2\.0125.?V/);
   });
 
+  it('writes small constants as powers of ten, with every digit they have', () => {
+    const { formula } = stepMath(step('sqrt(4*1.380649e-23*T)', { T: 300 }, 1));
+    expect(plain(formula)).toContain('1.380649×10−23');
+  });
+
   it('copies as text that says formula, numbers, result and source', () => {
     expect(stepText(step('a*b', { a: 2, b: 3 }, 6))).toBe('A step\n  Vout = a*b\n  with a = 2 V, b = 3 V\n  Vout = 6 V   [Ohm]');
   });

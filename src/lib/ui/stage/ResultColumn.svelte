@@ -2,6 +2,7 @@
   import { page } from '$app/state';
   import { setWaiver } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
+  import { formatText } from '../../../core/quantity/format.ts';
   import type { OutcomeDef } from '../../../core/kinds/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Margin from '../atoms/Margin.svelte';
@@ -23,6 +24,8 @@
       .map(([name, def]) => ({ name, def, spread: stage.judged.out(name) }))
       .filter((o) => o.spread.nominal !== null || o.spread.absent?.sort !== 'none'),
   );
+  /** Ends that read the same say nothing. */
+  const shownApart = (c: StageSum['checks'][number]) => formatText(c.spread.low!, c.unit, 3) !== formatText(c.spread.high!, c.unit, 3);
   let helps = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
 </script>
 
@@ -37,13 +40,13 @@
         >
         <span class="val"><Quantity value={c.spread.nominal} unit={c.unit} /></span>
         <span class="ends small soft num"
-          >{#if c.spread.low !== null && c.spread.high !== null && c.spread.low !== c.spread.high}<Quantity value={c.spread.low} unit={c.unit} digits={3} /> … <Quantity
+          >{#if c.spread.low !== null && c.spread.high !== null && shownApart(c)}<Quantity value={c.spread.low} unit={c.unit} digits={3} /> … <Quantity
               value={c.spread.high}
               unit={c.unit}
               digits={3}
             />{/if}</span
         >
-        <MarginBar check={c} width={124} />
+        <MarginBar check={c} width={112} />
         <span class="margin"><Margin check={c} /></span>
         <span class="limit small soft" title={c.from}>
           {#if c.window}<Quantity value={c.window.target} unit={c.unit} digits={3} /> ±&#8239;<Quantity value={c.window.band} unit={c.unit} digits={2} />
@@ -96,7 +99,7 @@
   }
   .checks li {
     display: grid;
-    grid-template-columns: 14px minmax(84px, 1fr) 80px 114px 124px 54px 92px;
+    grid-template-columns: 14px minmax(84px, 1fr) 80px 124px 112px 54px 92px;
     gap: 7px;
     align-items: center;
     min-height: 34px;

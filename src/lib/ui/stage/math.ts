@@ -19,10 +19,13 @@ function nameTex(name: string): string {
   return /^[a-z]{3,}$|^[A-Z]{3,}$/.test(name) ? `\\mathrm{${name}}` : `${letter}_{\\mathrm{${index.replaceAll(' ', '\\ ')}}}`;
 }
 
+/** "1.38e-23" as a power of ten. */
+const powered = (text: string): string => text.replace(/e([+-]?\d+)$/, (_m, e: string) => `\\times 10^{${Number(e)}}`);
+
 /** A value with its unit, as it is shown everywhere else. */
 function valueTex(value: number, unit: Unit): string {
   const shown = formatQuantity(value, unit, DIGITS);
-  const number = shown.number.replace(/e([+-]?\d+)$/, (_m, e: string) => `\\times 10^{${Number(e)}}`).replace('−', '-');
+  const number = powered(shown.number.replaceAll('−', '-'));
   return shown.unit ? `${number}\\,\\text{${shown.unit.replace(/[%#&_$]/g, '\\$&')}}` : number;
 }
 
@@ -31,7 +34,7 @@ const FUNCTIONS: Record<string, string> = { log: '\\ln', log10: '\\log_{10}', lo
 function texOf(node: MathNode, symbol: (name: string) => string): string {
   const handler = (n: MathNode & { name?: string; args?: MathNode[]; value?: unknown; fn?: { name: string } }, options: object): string | undefined => {
     if (n.type === 'SymbolNode') return ` {${symbol(n.name!)}}`;
-    if (n.type === 'ConstantNode' && typeof n.value === 'number' && /e/.test(String(n.value))) return valueTex(n.value, '');
+    if (n.type === 'ConstantNode' && typeof n.value === 'number' && /e/.test(String(n.value))) return powered(String(n.value));
     if (n.type === 'FunctionNode' && FUNCTIONS[n.fn!.name])
       return `${FUNCTIONS[n.fn!.name]}\\left(${n.args!.map((a) => a.toTex(options)).join(',\\,')}\\right)`;
     return undefined;
@@ -39,7 +42,7 @@ function texOf(node: MathNode, symbol: (name: string) => string): string {
   return node.toTex({ handler, parenthesis: 'auto', implicit: 'show' });
 }
 
-const mathml = (tex: string): string => temml.renderToString(tex, { annotate: false, throwOnError: true });
+const mathml = (tex: string): string => temml.renderToString(`\\displaystyle ${tex}`, { annotate: false, throwOnError: true });
 
 /** A step of the working as MathML: the formula with its names, and with the numbers put in. */
 export function stepMath(step: Step): { formula: string; numbers: string } {
