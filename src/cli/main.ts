@@ -3,7 +3,7 @@ import { availableParallelism } from 'node:os';
 import { evaluateBoard } from '../core/board/evaluate.ts';
 import { ANALYSES, confirm, simulateStage, type Analysis } from '../core/board/simulate.ts';
 import type { BoardDoc } from '../core/board/document.ts';
-import { join, monteCarlo, monteCarloAnswer, type MonteCarloOptions, type Samples } from '../core/board/monte-carlo.ts';
+import { join, monteCarlo, monteCarloAnswer, pieces, type MonteCarloOptions, type Samples } from '../core/board/monte-carlo.ts';
 import { answer } from '../core/files/answer.ts';
 import { readBoard } from '../core/files/board-file.ts';
 import { kindsAnswer } from '../core/files/kinds-answer.ts';
@@ -218,14 +218,9 @@ const MOST_THREADS = 64;
 async function boards(doc: BoardDoc, options: Omit<MonteCarloOptions, 'first' | 'progress'>, threads: number): Promise<Samples> {
   if (threads <= 1) return monteCarlo(doc, options);
   const pool = new Pool(new URL('./worker.mjs', import.meta.url), { size: threads });
-  const edge = (k: number) => Math.floor((options.runs * k) / threads);
   try {
     return join(
-      await Promise.all(
-        Array.from({ length: threads }, (_, k) =>
-          pool.run<'boards'>({ sort: 'boards', doc, options: { ...options, first: edge(k), runs: edge(k + 1) - edge(k) } }),
-        ),
-      ),
+      await Promise.all(pieces(options.runs, threads).map((piece) => pool.run<'boards'>({ sort: 'boards', doc, options: { ...options, ...piece } }))),
     );
   } finally {
     await pool.close();

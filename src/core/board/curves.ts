@@ -1,9 +1,10 @@
 import { noiseAnalysis } from '../circuit/ac.ts';
 import { transient } from '../circuit/transient.ts';
-import type { Curve, Plot, Simulation } from '../kinds/contract.ts';
+import type { Curve, Plot } from '../kinds/contract.ts';
 import { impossible, type Value } from '../math/absent.ts';
-import { Study } from '../tolerance/study.ts';
+import { numbersOf, Study } from '../tolerance/study.ts';
 import type { StageSum } from './evaluate.ts';
+import { circuitOf } from './simulate.ts';
 
 /** A curve with its tolerance band. Null where it has no value. Plain data, so that workers can hand it over. */
 export interface Band {
@@ -13,9 +14,6 @@ export interface Band {
   low: (number | null)[];
   high: (number | null)[];
 }
-
-const numbersOf = (results: Record<string, unknown>): Record<string, number> =>
-  Object.fromEntries(Object.entries(results).filter((e): e is [string, number] => typeof e[1] === 'number'));
 
 /** The curves of a stage that its formulas give, each point with its extreme values over all uncertain inputs. */
 export function curvesOf(stage: StageSum): Band[] {
@@ -33,9 +31,9 @@ export function curvesOf(stage: StageSum): Band[] {
 
 /** Noise density and waveform of a stage, by the solver on its circuit, with the extreme values of each point. */
 export function solvedCurves(stage: StageSum): Band[] {
-  const { judged, kind } = stage;
+  const { judged } = stage;
   const celsius = judged.env.ambient.nominal;
-  const circuitNow = (): Simulation | null => kind.simulate?.(judged.x as never, numbersOf(judged.study.here()), judged.env as never) ?? null;
+  const circuitNow = () => circuitOf(stage, judged.study.here());
   const circuit = circuitNow();
   if (!circuit) return [];
   const noise: Plot = {

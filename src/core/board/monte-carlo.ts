@@ -156,6 +156,12 @@ function oneBoard(sampler: Sampler, run: number, tallies: readonly Tally[]): boo
   return whole;
 }
 
+/** Runs shared out evenly over some workers: the first of each piece and how many. */
+export function pieces(runs: number, count: number): { first: number; runs: number }[] {
+  const edge = (k: number) => Math.floor((runs * k) / count);
+  return Array.from({ length: count }, (_, k) => ({ first: edge(k), runs: edge(k + 1) - edge(k) }));
+}
+
 /** Memory that samples may take, bytes. */
 const ROOM = 3e8;
 
@@ -166,12 +172,12 @@ export function mostRuns(doc: BoardDoc): number {
 }
 
 /** Pieces of one run put together in their order. */
-export function join(pieces: readonly Samples[]): Samples {
-  if (pieces.length === 1) return pieces[0]!;
-  const runs = pieces.reduce((sum, p) => sum + p.runs, 0);
+export function join(parts: readonly Samples[]): Samples {
+  if (parts.length === 1) return parts[0]!;
+  const runs = parts.reduce((sum, p) => sum + p.runs, 0);
   const concat = <A extends Float64Array | Uint8Array>(all: A, of: (p: Samples) => A | undefined): A => {
     let at = 0;
-    for (const p of pieces) {
+    for (const p of parts) {
       const piece = of(p);
       if (piece) all.set(piece.subarray(0, p.runs), at);
       at += p.runs;
@@ -180,7 +186,7 @@ export function join(pieces: readonly Samples[]): Samples {
   };
   const numbers = (of: (p: Samples) => Float64Array) => concat(new Float64Array(runs), of);
   const checks: Samples['checks'] = new Map();
-  for (const p of pieces) {
+  for (const p of parts) {
     for (const [key, c] of p.checks) {
       const sum = checks.get(key) ?? { held: 0, applied: 0 };
       checks.set(key, { held: sum.held + c.held, applied: sum.applied + c.applied });
@@ -188,11 +194,11 @@ export function join(pieces: readonly Samples[]): Samples {
   }
   return {
     runs,
-    inputs: pieces[0]!.inputs.map((input, i) => ({ ...input, values: numbers((p) => p.inputs[i]!.values) })),
-    outcomes: new Map([...pieces[0]!.outcomes.keys()].map((key) => [key, numbers((p) => p.outcomes.get(key)!)])),
+    inputs: parts[0]!.inputs.map((input, i) => ({ ...input, values: numbers((p) => p.inputs[i]!.values) })),
+    outcomes: new Map([...parts[0]!.outcomes.keys()].map((key) => [key, numbers((p) => p.outcomes.get(key)!)])),
     checks,
-    failed: new Map([...new Set(pieces.flatMap((p) => [...p.failed.keys()]))].map((key) => [key, concat(new Uint8Array(runs), (p) => p.failed.get(key))])),
-    passed: pieces.reduce((sum, p) => sum + p.passed, 0),
+    failed: new Map([...new Set(parts.flatMap((p) => [...p.failed.keys()]))].map((key) => [key, concat(new Uint8Array(runs), (p) => p.failed.get(key))])),
+    passed: parts.reduce((sum, p) => sum + p.passed, 0),
   };
 }
 

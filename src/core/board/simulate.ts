@@ -4,6 +4,7 @@ import { operatingPoint } from '../circuit/operating-point.ts';
 import { transient } from '../circuit/transient.ts';
 import type { OutcomeDef, Simulation } from '../kinds/contract.ts';
 import type { Unit } from '../quantity/units.ts';
+import { numbersOf } from '../tolerance/study.ts';
 import type { StageSum } from './evaluate.ts';
 
 export const ANALYSES = ['ac', 'noise', 'transient', 'op'] as const;
@@ -22,11 +23,9 @@ export interface Comparison {
   reason?: string;
 }
 
-/** The stage as a circuit at its nominal values; null where it has none. */
-export function circuitOf(s: StageSum): Simulation | null {
-  const results = Object.fromEntries(Object.entries(s.judged.study.nominal).filter((e): e is [string, number] => typeof e[1] === 'number'));
-  return s.kind.simulate?.(s.judged.x as never, results, s.judged.env as never) ?? null;
-}
+/** The stage as a circuit at its nominal values, or where its inputs stand with `results` from there; null where it has none. */
+export const circuitOf = (s: StageSum, results = s.judged.study.nominal): Simulation | null =>
+  s.kind.simulate?.(s.judged.x as never, numbersOf(results), s.judged.env as never) ?? null;
 
 /** Formula and solver side by side, for every outcome both give. */
 export function confirm(s: StageSum): Comparison[] {

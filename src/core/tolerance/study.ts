@@ -418,6 +418,10 @@ function spreadOf(nominal: Value, low: Value, high: Value): Spread {
 const NOT_A_NUMBER = impossible('not a number');
 const NOT_FINITE = impossible('the formula gives no finite number here');
 
+/** The numbers among results. */
+export const numbersOf = (results: Results): Record<string, number> =>
+  Object.fromEntries(Object.entries(results).filter((e): e is [string, number] => typeof e[1] === 'number'));
+
 /** A finite number or the reason why not: NaN and infinity never leave the engine. */
 export function numeric(value: Value | string | boolean | undefined): Value {
   if (typeof value === 'number') return Number.isFinite(value) ? value : NOT_FINITE;

@@ -1,5 +1,5 @@
 import type { BoardDoc } from '../../core/board/document.ts';
-import { join, type Samples } from '../../core/board/monte-carlo.ts';
+import { join, pieces, type Samples } from '../../core/board/monte-carlo.ts';
 import type { Distribution } from '../../core/tolerance/random.ts';
 import { work } from './work.ts';
 
@@ -23,31 +23,29 @@ export class Lottery {
     this.problem = '';
     this.done = 0;
     const count = Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency || 1, options.runs));
-    const pieces: (Samples | null)[] = Array.from({ length: count }, () => null);
-    const progress = pieces.map(() => 0);
+    const parts: (Samples | null)[] = Array.from({ length: count }, () => null);
+    const progress = parts.map(() => 0);
     const tell = (k: number, done: number) => {
       progress[k] = done;
       this.done = progress.reduce((a, b) => a + b, 0);
     };
-    this.#stops = pieces.map((_, k) => {
-      const first = Math.floor((options.runs * k) / count);
-      const runs = Math.floor((options.runs * (k + 1)) / count) - first;
-      return work<'boards'>(
-        { sort: 'boards', doc, options: { ...options, runs, first } },
+    this.#stops = pieces(options.runs, count).map((piece, k) =>
+      work<'boards'>(
+        { sort: 'boards', doc, options: { ...options, ...piece } },
         {
           told: (done) => tell(k, done),
           done: (samples) => {
-            pieces[k] = samples;
-            tell(k, runs);
-            if (pieces.every((p) => p !== null)) this.#finish(doc, join(pieces as Samples[]));
+            parts[k] = samples;
+            tell(k, piece.runs);
+            if (parts.every((p) => p !== null)) this.#finish(doc, join(parts as Samples[]));
           },
           failed: (message) => {
             this.stop();
             this.problem = `The random boards could not be computed: ${message}.`;
           },
         },
-      );
-    });
+      ),
+    );
   }
 
   stop(): void {

@@ -1,14 +1,13 @@
 <script lang="ts">
   import type { Sum } from '../../../core/board/evaluate.ts';
-  import type { StatePower } from '../../../core/board/power.ts';
+  import type { StateId } from '../../../core/kinds/contract.ts';
   import { formatText } from '../../../core/quantity/format.ts';
-  import { BAR, dropPath, powerFlow, ribbonPath, type FlowNode } from './power-flow.ts';
+  import { BAR, dropPath, ribbonPath, type FlowNode, type PowerFlow } from './power-flow.ts';
 
-  let { sum, power, base }: { sum: Sum; power: StatePower; base: string } = $props();
-  let width = $state(712);
+  /** `width` is what there is to draw in. */
+  let { sum, flow, state, base, width = $bindable() }: { sum: Sum; flow: PowerFlow | null; state: StateId; base: string; width: number } = $props();
   /** Higher than this, px, it scrolls by itself, so that the other panels stay near. */
   const TALL = 620;
-  let flow = $derived(powerFlow(sum, power, width));
   const title = (id: string) => sum.byId.get(id)?.title ?? id;
   const copies = (id: string) => {
     const n = sum.byId.get(id)?.copies ?? 1;
@@ -21,7 +20,7 @@
     return Math.floor((next - n.x - 8) / 7.3);
   };
   const cut = (text: string, most: number) => (text.length > most ? `${text.slice(0, Math.max(4, most - 1))}…` : text);
-  const sorry = (n: FlowNode) => n.rail && (n.rail.limit ?? Infinity) < n.rail.current[power.state];
+  const sorry = (n: FlowNode) => n.rail && (n.rail.limit ?? Infinity) < n.rail.current[state];
   /** The window of its rail with ripple, and what it carries of what it can. */
   const lines = (n: FlowNode): string[] => {
     const { rail } = n;
@@ -30,7 +29,7 @@
     const limit = rail.limit === null ? '' : ` of ${formatText(rail.limit, 'A', 3)}`;
     return [
       `${formatText(rail.voltage.low, 'V', 4)} … ${formatText(rail.voltage.high, 'V', 4)}${ripple}`,
-      `${formatText(rail.current[power.state], 'A', 3)}${limit}`,
+      `${formatText(rail.current[state], 'A', 3)}${limit}`,
     ];
   };
   const said = (n: FlowNode) =>

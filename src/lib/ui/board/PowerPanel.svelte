@@ -11,12 +11,13 @@
   import RailWindow from './RailWindow.svelte';
 
   let { session, base }: { session: BoardSession; base: string } = $props();
-  let state: StateId = $state('peak');
+  let at: StateId = $state('peak');
   let sum = $derived(session.sum);
   let shares = $derived(sharesOf(sum.doc));
-  let now = $derived(sum.power.find((p) => p.state === state)!);
+  let now = $derived(sum.power.find((p) => p.state === at)!);
   let shown = $derived(balance(now));
-  let canFlow = $derived(powerFlow(sum, now, 712) !== null);
+  let width = $state(712);
+  let flow = $derived(powerFlow(sum, now, width));
   const title = (id: string | null) => (id === null ? 'nothing' : (sum.byId.get(id)?.title ?? id));
 
   function rename(from: string, input: HTMLInputElement): void {
@@ -28,10 +29,10 @@
 
 <section>
   <div class="head">
-    <h2>Power · {state}</h2>
+    <h2>Power · {at}</h2>
     <div class="states no-print" role="group" aria-label="State">
       {#each STATE_IDS as id (id)}
-        <button type="button" aria-pressed={state === id} onclick={() => (state = id)}
+        <button type="button" aria-pressed={at === id} onclick={() => (at = id)}
           >{id}{#if shares[id] > 0 && shares[id] < 1}<span class="soft num">&#8239;{Number((shares[id] * 100).toPrecision(3))}&#8239;%</span>{/if}</button
         >
       {/each}
@@ -47,9 +48,9 @@
       />.
     </p>
   {/if}
-  <PowerFlow {sum} power={now} {base} />
+  <PowerFlow {sum} {flow} state={at} {base} bind:width />
   {#if sum.rails.length}
-    <details open={!canFlow || sum.rails.some((r) => r.provider === null)}>
+    <details open={!flow || sum.rails.some((r) => r.provider === null)}>
       <summary class="small">rails as a table: headroom, names</summary>
       <table>
         <thead><tr><th>rail</th><th>from → to</th><th>voltage, worst to worst</th><th>ripple</th><th>current</th><th>of</th></tr></thead>
@@ -74,7 +75,7 @@
               </td>
               <td class="window"><RailWindow rail={r} /></td>
               <td><Quantity value={r.ripple} unit="V" digits={2} /></td>
-              <td><Quantity value={r.current[state]} unit="A" digits={3} /></td>
+              <td><Quantity value={r.current[at]} unit="A" digits={3} /></td>
               <td><Quantity value={r.limit} unit="A" digits={3} /></td>
             </tr>
           {/each}

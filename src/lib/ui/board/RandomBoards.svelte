@@ -29,10 +29,10 @@
   }
 </script>
 
-<form onsubmit={(e) => (e.preventDefault(), start())}>
-  <label>runs <input type="text" class="num" bind:value={runs} /></label>
-  <label>seed <input type="text" class="num" bind:value={seed} /></label>
-  <label
+<form class="inline" onsubmit={(e) => (e.preventDefault(), start())}>
+  <label class="inline">runs <input type="text" class="num" bind:value={runs} /></label>
+  <label class="inline">seed <input type="text" class="num" bind:value={seed} /></label>
+  <label class="inline"
     >parts <select bind:value={distribution}
       >{#each DISTRIBUTIONS as d (d)}<option value={d}>{WORDS[d]}</option>{/each}</select
     ></label
@@ -44,17 +44,6 @@
 {#if lottery.samples && lottery.of !== session.doc && !lottery.running}<p class="soft small">The board has changed since: build again.</p>{/if}
 
 <style>
-  form,
-  label {
-    display: flex;
-    gap: 8px;
-    align-items: baseline;
-    flex-wrap: wrap;
-  }
-  select {
-    width: auto;
-    max-width: 100%;
-  }
   input {
     width: 8ch;
   }

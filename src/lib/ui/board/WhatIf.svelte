@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { BoardDoc } from '../../../core/board/document.ts';
   import { createEvaluator, type StageSum } from '../../../core/board/evaluate.ts';
   import { tightened } from '../../../core/board/yield.ts';
   import { formatMargin, formatText } from '../../../core/quantity/format.ts';
@@ -26,7 +27,7 @@
   const evaluate = createEvaluator();
   let then = $derived(next && one ? evaluate(next).byId.get(one.stage.id)! : null);
   let shown = $derived(outcome && one?.stage.id === stage?.id ? outcome : null);
-  /** The two checks whose margins move most. */
+  /** The checks whose margins move most. */
   let moved = $derived(
     (one?.stage.checks ?? [])
       .flatMap((c) => {
@@ -40,19 +41,26 @@
   let yields: { now: ReturnType<typeof wilson>; then: ReturnType<typeof wilson> } | null = $state.raw(null);
   let problem = $state('');
 
+  /** The yield of the board as it is, which every question compares with. */
+  let known: { of: BoardDoc; yield: ReturnType<typeof wilson> } | null = null;
+
   // The same random boards with and without the change; another question calls the last one off.
   $effect(() => {
-    yields = null;
+    [yields, problem] = [null, ''];
     if (!next) return;
     const options = { runs: QUICK, seed: 1, distribution: 'uniform' as const };
-    const found: ReturnType<typeof wilson>[] = [];
-    const stops = [session.doc, next].map((doc, k) =>
+    const [now, then] = [session.doc, next];
+    let before = known?.of === now ? known.yield : null;
+    let after: ReturnType<typeof wilson> | null = null;
+    const stops = (before ? [then] : [now, then]).map((doc) =>
       work<'boards'>(
         { sort: 'boards', doc, options },
         {
           done: (s) => {
-            found[k] = wilson(s.passed, s.runs);
-            if (found[0] && found[1]) yields = { now: found[0], then: found[1] };
+            const found = wilson(s.passed, s.runs);
+            if (doc === then) after = found;
+            else known = { of: now, yield: (before = found) };
+            if (before && after) yields = { now: before, then: after };
           },
           failed: (message) => (problem = message),
         },
@@ -71,7 +79,7 @@
 {#if one}
   <section>
     <h2>What if</h2>
-    <div class="ask">
+    <div class="inline">
       <select aria-label="Part" bind:value={() => one.id, (v) => (picked = v)}
         >{#each parts as p (p.id)}<option value={p.id}>{stage ? p.part.slot : `${p.part.slot} of ${p.stage.title}`}</option>{/each}</select
       >
@@ -110,16 +118,6 @@
   section {
     display: grid;
     gap: 8px;
-  }
-  .ask {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px;
-    align-items: baseline;
-  }
-  select {
-    width: auto;
-    max-width: 100%;
   }
   input {
     width: 8ch;

@@ -50,8 +50,8 @@
 
 <section>
   <h2>Cheapest change that reaches a yield</h2>
-  <form onsubmit={(e) => (e.preventDefault(), start())}>
-    <label>so that <input type="text" class="num" aria-label="share of boards" bind:value={text} /> of the boards pass</label>
+  <form class="inline" onsubmit={(e) => (e.preventDefault(), start())}>
+    <label class="inline">so that <input type="text" class="num" aria-label="share of boards" bind:value={text} /> of the boards pass</label>
     {#if stop}<Button onclick={end}>Stop</Button>{:else}<Button type="submit">Find it</Button>{/if}
   </form>
   {#if problem}<p class="wrong small" role="alert">{problem}</p>{/if}
@@ -87,13 +87,6 @@
   section {
     display: grid;
     gap: 8px;
-  }
-  form,
-  label {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px;
-    align-items: baseline;
   }
   input {
     width: 8ch;

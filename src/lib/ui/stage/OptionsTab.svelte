@@ -64,11 +64,11 @@
       choose is kept with its reason.
     </p>
   {/if}
-  <form onsubmit={(e) => (e.preventDefault(), keep())}>
-    <label>name <input type="text" bind:value={title} placeholder="what makes it different" maxlength="80" /></label>
+  <form class="inline" onsubmit={(e) => (e.preventDefault(), keep())}>
+    <label class="inline">name <input type="text" bind:value={title} placeholder="what makes it different" maxlength="80" /></label>
     <Button type="submit">Keep this design as an option</Button>
     <span class="soft">or</span>
-    <label
+    <label class="inline"
       >add <select bind:value={() => kind || stage.kind.id, (v) => (kind = v)}
         >{#each KINDS as k (k.id)}<option value={k.id}>{k.title}</option>{/each}</select
       ></label
@@ -129,9 +129,9 @@
       </table>
     </div>
     {#if asking !== null && options[asking]}
-      <form onsubmit={(e) => (e.preventDefault(), choose())}>
+      <form class="inline" onsubmit={(e) => (e.preventDefault(), choose())}>
         <!-- svelte-ignore a11y_autofocus -->
-        <label class="why">{options[asking]!.title}, because <input type="text" bind:value={reason} maxlength="2000" autofocus /></label>
+        <label class="inline why">{options[asking]!.title}, because <input type="text" bind:value={reason} maxlength="2000" autofocus /></label>
         <Button look="main" type="submit">Choose it</Button>
         <Button look="quiet" onclick={() => (asking = null)}>Not now</Button>
       </form>
@@ -145,18 +145,8 @@
     display: grid;
     gap: 14px;
   }
-  form,
-  label {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px;
-    align-items: baseline;
-  }
   label {
     flex-wrap: nowrap;
-  }
-  select {
-    width: auto;
   }
   .why {
     flex: 1;

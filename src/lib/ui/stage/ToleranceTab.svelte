@@ -24,7 +24,7 @@
 
 {#if outcome}
   <div class="side">
-    <label class="pick"
+    <label class="inline"
       >result <select bind:value={() => outcome.name, (v) => (chosen = v)}
         >{#each outcomes as o (o.name)}<option value={o.name}>{o.def.title}, {o.def.unit || 'number'}</option>{/each}</select
       ></label
@@ -48,15 +48,5 @@
     gap: 12px;
     align-content: start;
     min-width: 0;
-  }
-  .pick {
-    display: flex;
-    gap: 8px;
-    align-items: baseline;
-    flex-wrap: wrap;
-  }
-  select {
-    width: auto;
-    max-width: 100%;
   }
 </style>

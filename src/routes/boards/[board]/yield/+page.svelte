@@ -57,13 +57,13 @@
         <YieldPlanner {session} />
       </div>
       <div class="side">
-        <label
+        <label class="inline"
           >checks are judged by <select value={methodOf(session.doc)} onchange={(e) => judgeBy(e.currentTarget.value)}
             >{#each SCHOOLS as [id, words] (id)}<option value={id}>{words}</option>{/each}</select
           ></label
         >
         {#if one}
-          <label
+          <label class="inline"
             >result <select bind:value={() => one.id, (v) => (chosen = v)}
               >{#each results as r (r.id)}<option value={r.id}
                   >{r.stage.title}: {(r.stage.kind.outcomes as Record<string, OutcomeDef>)[r.outcome]!.title}</option
@@ -96,15 +96,5 @@
     display: grid;
     gap: 14px;
     min-width: 0;
-  }
-  label {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 8px;
-    align-items: baseline;
-  }
-  select {
-    width: auto;
-    max-width: 100%;
   }
 </style>
