@@ -211,12 +211,12 @@ test('values from one’s own drawer: listed once, searched on a stage, taken wi
   await page.getByText('Search for values').click();
   await page.getByLabel('Values from').selectOption('drawer');
   await page.getByRole('link', { name: 'List what you have' }).click();
-  await page.getByLabel('Resistors').fill('1k 10nF');
+  await page.getByRole('textbox', { name: 'Resistors' }).fill('1k 10nF');
   await page.getByRole('button', { name: 'Keep the list' }).click();
   await expect(page.getByText(/10nF/).first()).toBeVisible();
-  await expect(page.getByLabel('Resistors')).toHaveValue('1k 10nF');
-  await page.getByLabel('Resistors').fill('120k 150k 330k 470k 1M');
-  await page.getByLabel('Capacitors').fill('100n');
+  await expect(page.getByRole('textbox', { name: 'Resistors' })).toHaveValue('1k 10nF');
+  await page.getByRole('textbox', { name: 'Resistors' }).fill('120k 150k 330k 470k 1M');
+  await page.getByRole('textbox', { name: 'Capacitors' }).fill('100n');
   await page.getByRole('button', { name: 'Keep the list' }).click();
   await expect(page.getByText('Kept: 6 values')).toBeVisible();
   await page.goto(`${board}/stages/supply-watch`);
