@@ -31,22 +31,22 @@ const spread = (low: number, nominal: number, high: number) => ({ spread: { low,
 describe('the margin bar', () => {
   it('puts the limit at one place whatever the unit, and the value in proportion before it', () => {
     for (const limit of [1e-6, 1, 1e6]) {
-      const bar = barOf(check({ limit, ...spread(limit / 2, limit / 2, limit / 2) }), 25, 0.1)!;
+      const bar = barOf(check({ limit, ...spread(limit / 2, limit / 2, limit / 2) }), 0.1)!;
       expect(bar.posts).toEqual([POST]);
       expect(bar.to).toBeCloseTo(POST / 2, 9);
     }
   });
 
   it('a lower limit is used up by what it needs of what there is', () => {
-    expect(barOf(check({ sense: 'atLeast', limit: 3, ...spread(4, 5, 6) }), 25, 0.1)!.to).toBeCloseTo((3 / 5) * POST, 9);
+    expect(barOf(check({ sense: 'atLeast', limit: 3, ...spread(4, 5, 6) }), 0.1)!.to).toBeCloseTo((3 / 5) * POST, 9);
   });
 
   it('a temperature is measured from the highest ambient', () => {
-    expect(barOf(check({ sense: 'temperature', unit: 'degC', limit: 125, ...spread(85, 85, 85) }), 45, 0.1)!.to).toBeCloseTo(POST / 2, 9);
+    expect(barOf(check({ sense: 'temperature', unit: 'degC', limit: 125, ambient: 45, ...spread(85, 85, 85) }), 0.1)!.to).toBeCloseTo(POST / 2, 9);
   });
 
   it('a window has two posts and its target in the middle', () => {
-    const bar = barOf(check({ sense: 'within', window: { target: 10, band: 1 }, limit: 11, ...spread(9.5, 10, 10.5) }), 25, 0.1)!;
+    const bar = barOf(check({ sense: 'within', window: { target: 10, band: 1 }, limit: 11, ...spread(9.5, 10, 10.5) }), 0.1)!;
     expect(bar.posts).toHaveLength(2);
     expect((bar.posts[0]! + bar.posts[1]!) / 2).toBeCloseTo(0.5, 9);
     expect(bar.from).toBeCloseTo(0.5, 9);
@@ -59,7 +59,7 @@ describe('the margin bar', () => {
         fc.double({ min: 0, max: 0.5, noNaN: true }),
         fc.constantFrom<'atMost' | 'atLeast'>('atMost', 'atLeast'),
         (value, t, sense) => {
-          const bar = barOf(check({ sense, limit: 1, ...spread(value * (1 - t), value, value * (1 + t)) }), 25, 0.1)!;
+          const bar = barOf(check({ sense, limit: 1, ...spread(value * (1 - t), value, value * (1 + t)) }), 0.1)!;
           const broken = sense === 'atMost' ? value * (1 + t) > 1 : value * (1 - t) < 1;
           expect(bar.over !== null).toBe(broken);
         },
@@ -74,7 +74,7 @@ describe('the margin bar', () => {
         fc.double({ min: -1e6, max: 1e6, noNaN: true }),
         fc.constantFrom<CheckResult['sense']>('atMost', 'atLeast', 'temperature'),
         (value, limit, sense) => {
-          const bar = barOf(check({ sense, limit, ...spread(value - 1, value, value + 1) }), 25, 0.1)!;
+          const bar = barOf(check({ sense, limit, ...spread(value - 1, value, value + 1) }), 0.1)!;
           for (const x of [bar.from, bar.to, ...(bar.whisker ?? []), ...(bar.over ?? [])]) {
             expect(x).toBeGreaterThanOrEqual(0);
             expect(x).toBeLessThanOrEqual(1);
@@ -85,7 +85,7 @@ describe('the margin bar', () => {
   });
 
   it('what is not known has no bar: the track is dotted', () => {
-    expect(barOf(check({ status: 'unknown', limit: null }), 25, 0.1)).toBeNull();
+    expect(barOf(check({ status: 'unknown', limit: null }), 0.1)).toBeNull();
   });
 });
 

@@ -31,7 +31,7 @@ export const setSignal = (doc: BoardDoc, id: string, port: string, ref: string |
   mapStage(doc, id, (s) => setIn(s, 'signals', port, ref));
 
 /** Sets a plain property of a stage; an empty one goes. */
-export function setStage(doc: BoardDoc, id: string, change: Partial<Pick<StageDoc, 'title' | 'copies' | 'notes'>>): BoardDoc {
+export function setStage(doc: BoardDoc, id: string, change: Partial<Pick<StageDoc, 'title' | 'copies' | 'notes' | 'mount' | 'inside'>>): BoardDoc {
   return mapStage(doc, id, (s) => {
     const next = { ...s, ...change };
     for (const key of Object.keys(change) as (keyof typeof change)[])
@@ -136,6 +136,13 @@ export function choicesFor(doc: BoardDoc, stage: StageDoc): { rails: string[]; s
           .map(([port]) => `${s.id}.${port}`),
   );
   return { rails, signals };
+}
+
+/** Stages a stage can be mounted on or stand inside. */
+export function sheltersFor(doc: BoardDoc, stage: StageDoc): Record<'mount' | 'inside', StageDoc[]> {
+  const others = doc.stages.filter((s) => s.id !== stage.id);
+  const of = (link: 'mount' | 'inside') => others.filter((s) => mustKind(s.kind).shelter?.link === link);
+  return { mount: mustKind(stage.kind).warm?.some((w) => w.sink) ? of('mount') : [], inside: of('inside') };
 }
 
 /** Waives a check with a reason, or takes the waiver back (`null`). */

@@ -1,9 +1,10 @@
 import type { Kind, Offer, RailPort, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
-import { judge, type CheckResult } from '../kinds/judge.ts';
+import { isCondition, judge, type CheckResult } from '../kinds/judge.ts';
 import type { Judged } from '../kinds/judged.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
-import { comfortOf, deratingOf, methodOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
+import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
+import { heatPaths, type HeatPath } from './heat.ts';
 import type { Link, StageNode, Wishes } from './node.ts';
 import { powerByState, type StatePower } from './power.ts';
 import { settledBoard, signalDown, type SettledBoard } from './settle.ts';
@@ -22,6 +23,8 @@ export interface StageSum {
   parts: ResolvedPart[];
   offers: Offer[];
   links: ReadonlyMap<string, Link>;
+  /** The way of the heat of each warm device, worst case. */
+  heat: HeatPath[];
   tightest: CheckResult | null;
 }
 
@@ -140,6 +143,7 @@ function stageSum(node: StageNode, rules: { derating: number; comfort: number })
     parts: node.inputs.parts,
     offers: node.offers,
     links: node.links,
+    heat: heatPaths(node, ambientOf(node.board)),
     tightest: worst(checks),
   };
 }
@@ -156,7 +160,9 @@ export const byMargin = (a: CheckResult, b: CheckResult): number => rank(a) - ra
 /** The margin to look at first: notes and what has been waived with a reason do not count. */
 function tightestOf(stages: readonly StageSum[], doc: BoardDoc): Sum['tightest'] {
   const waived = (stage: string, check: string) => (doc.waivers ?? []).some((w) => w.stage === stage && w.check === check);
-  const all = stages.flatMap((s) => s.checks.filter((c) => c.severity !== 'note' && !waived(s.id, c.id)).map((check) => ({ stage: s.id, check })));
+  const all = stages.flatMap((s) =>
+    s.checks.filter((c) => c.severity !== 'note' && !isCondition(c) && !waived(s.id, c.id)).map((check) => ({ stage: s.id, check })),
+  );
   return all.sort((a, b) => byMargin(a.check, b.check))[0] ?? null;
 }
 
@@ -182,6 +188,7 @@ export function sentence(s: { title: string }, c: CheckResult): string {
   const cause = c.reason ?? 'it cannot work here';
   if (c.status === 'unknown') return `${s.title}: ${c.title} is not known${c.reason ? ` (${c.reason})` : ''}. ${c.help}`.trim();
   if (c.value === null || c.limit === null) return `${s.title}: ${c.title} has no value: ${cause}. ${c.help}`.trim();
+  if (isCondition(c)) return `${s.title}: ${c.title} is not as it should be (${c.from}). ${c.help}`;
   const limit = c.window
     ? `it should be ${formatText(c.window.target, c.unit, 3)} ± ${formatText(c.window.band, c.unit, 3)}`
     : `the limit is ${formatText(c.limit, c.unit, 3)}`;

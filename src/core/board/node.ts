@@ -13,6 +13,9 @@ const SETTLED = 1e-9;
 /** A stage that is kept from the last evaluation is not looked at again for less, which nobody could measure. */
 const KEPT = 1e-6;
 
+/** The link that brings the air around a stage. */
+export const AMBIENT = 'ambient';
+
 /** A link field: its value, and where it comes from in words. */
 export interface Link {
   range: Range;
@@ -34,7 +37,6 @@ export interface Wishes {
 export class StageNode {
   readonly title: string;
   readonly copies: number;
-  readonly ambient: Range;
   links = new Map<string, Link>();
   /** The rail that feeds this stage does not stand. */
   dead: Absent | null = null;
@@ -65,7 +67,6 @@ export class StageNode {
   ) {
     this.title = titleOf(doc, kind.title);
     this.copies = doc.copies ?? 1;
-    this.ambient = ambientOf(board);
     if (!settled) {
       this.size();
       return;
@@ -75,6 +76,11 @@ export class StageNode {
     this.chosen = settled.chosen;
     this.incoming = settled.incoming;
     this.#lay();
+  }
+
+  /** The air around the stage, °C: that outside, or that of the enclosure it stands in. */
+  get ambient(): Range {
+    return this.links.get(AMBIENT)?.range ?? ambientOf(this.board);
   }
 
   /** The same stage in the same surroundings with another document: links and sized parts stay as they are. */

@@ -2,7 +2,8 @@ import { isAbsent } from '../math/absent.ts';
 import type { RailPort, Ref, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
 import { AtPoint } from '../kinds/judged.ts';
 import { exactly } from '../quantity/uncertain.ts';
-import type { StageNode } from './node.ts';
+import { heatOf } from './heat.ts';
+import { AMBIENT, type StageNode } from './node.ts';
 import { carrying } from './settle.ts';
 import type { Results } from '../tolerance/study.ts';
 import type { Rail, Wiring } from './wiring.ts';
@@ -29,7 +30,8 @@ export class Cell {
   #judgedAt = -1;
 
   constructor(readonly node: StageNode) {
-    this.powers = Object.values(node.kind.rails as Record<string, RailPort>).some((p) => p.role === 'provides' || p.draws !== undefined);
+    this.powers =
+      node.kind.shelter !== undefined || Object.values(node.kind.rails as Record<string, RailPort>).some((p) => p.role === 'provides' || p.draws !== undefined);
     this.#judged = new AtPoint(node.inputs.x, node.judged.env, (name) => node.derived(name));
   }
 
@@ -40,6 +42,13 @@ export class Cell {
       this.#judged.stand(this.o, this.node.dead ? undefined : (c) => this.node.kind.region?.(c as never) ?? null);
     }
     return this.#judged;
+  }
+
+  /** Heat of its mounted device, W. */
+  watts(): number {
+    const device = this.node.kind.warm?.find((w) => w.sink);
+    const value = device && !this.node.dead ? this.o[device.dissipation] : 0;
+    return typeof value === 'number' && Number.isFinite(value) ? Math.max(0, value) : 0;
   }
 
   evaluate(): void {
@@ -54,6 +63,14 @@ export class Cell {
   holder(field: string): Holder {
     const x = this.node.inputs.x;
     return field in x.given ? x.given : x.carried;
+  }
+
+  /** Where a link's value is kept: the air around the stage, a parameter of a part, or a field. */
+  place(link: string): { where: Holder; field: string } {
+    const x = this.node.inputs.x;
+    if (link === AMBIENT) return { where: x, field: AMBIENT };
+    const [slot, param] = link.split('.') as [string, string | undefined];
+    return param === undefined ? { where: this.holder(link), field: link } : { where: x.parts[slot], field: param };
   }
 }
 
@@ -84,9 +101,10 @@ export class BoardPoint {
     this.#powering = this.cells.filter((c) => c.powers);
     for (const cell of this.cells) {
       this.#connectRails(cell);
+      this.#connectHeat(cell);
       if (signals) this.#connectSignals(cell);
-      for (const field of cell.node.links.keys()) {
-        const where = cell.holder(field);
+      for (const link of cell.node.links.keys()) {
+        const { where, field } = cell.place(link);
         this.#usual.push({ where, field, value: where[field] });
       }
     }
@@ -167,6 +185,47 @@ export class BoardPoint {
     });
   }
 
+  /** Heat up to what shelters it, and that one's temperature back. */
+  #connectHeat(cell: Cell): void {
+    for (const [shelter, members] of this.wiring.shelters) {
+      const links = shelter.kind.shelter!;
+      if (!members.length) continue;
+      if (shelter === cell.node) {
+        const inside = members.map((m) => this.cell(m));
+        if (links.link === 'inside') {
+          const each = (state: StateId) => inside.map((m) => heatOf(m.node, m.o, state));
+          cell.up.push((state) => {
+            const all = each(state);
+            this.#put(
+              cell,
+              cell.holder(links.heat),
+              links.heat,
+              all.reduce((a, b) => a + b, 0),
+            );
+            this.#put(cell, cell.holder(links.hottest), links.hottest, Math.max(0, ...all));
+          });
+        } else {
+          const devices = inside.flatMap((m) => Array.from({ length: m.node.copies }, () => m)).slice(0, links.slots.length);
+          cell.up.push(() => devices.forEach((m, i) => this.#put(cell, cell.node.inputs.x.parts[links.slots[i]!], 'dissipation', m.watts())));
+        }
+      } else if (members.includes(cell.node) && cell.node.links.has(links.link === 'inside' ? AMBIENT : (sinkOf(cell.node) ?? ''))) {
+        const above = this.cell(shelter);
+        const there = () => {
+          const value = above.o[links.temperature];
+          return typeof value === 'number' ? value : null;
+        };
+        const { where, field } = cell.place(links.link === 'inside' ? AMBIENT : sinkOf(cell.node)!);
+        cell.down.push(() => {
+          const value = there();
+          if (value === null) return;
+          const watts = cell.watts();
+          if (links.link === 'inside') this.#put(cell, where, field, value);
+          else if (watts > 0) this.#put(cell, where, field, Math.max((value - (above.node.inputs.x.ambient as number)) / watts, 1e-6));
+        });
+      }
+    }
+  }
+
   #connectSignals(cell: Cell): void {
     for (const [port, def] of Object.entries(cell.node.kind.signals as Record<string, SignalPort>)) {
       const wire = def.role === 'in' ? this.wiring.wires.find((w) => w.to === cell.node && w.toPort === port) : undefined;
@@ -219,6 +278,8 @@ export class BoardPoint {
     return sum;
   }
 }
+
+const sinkOf = (node: StageNode): string | undefined => node.kind.warm?.find((w) => w.sink)?.sink;
 
 const BRINGS: Partial<Record<keyof SignalPort['fills'], (down: SignalDown) => number | null>> = {
   voltage: (d) => d.dc?.nominal ?? null,

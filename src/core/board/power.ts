@@ -1,4 +1,5 @@
 import { STATE_IDS, type RailPort, type StateId } from '../kinds/contract.ts';
+import { finite, heatByPlace } from './heat.ts';
 import { BoardPoint } from './point.ts';
 import type { Wiring } from './wiring.ts';
 
@@ -43,10 +44,6 @@ export function powerByState(wiring: Wiring): StatePower[] {
   return power;
 }
 
-/** The finite results of a stage. */
-const finite = (results: Record<string, unknown>): Record<string, number> =>
-  Object.fromEntries(Object.entries(results).filter((e): e is [string, number] => typeof e[1] === 'number' && Number.isFinite(e[1])));
-
 function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower {
   const power: StatePower = { state, sources: [], rails: [], heat: [], in: 0, used: 0, lost: 0 };
   for (const rail of wiring.rails.values()) {
@@ -72,12 +69,9 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
       power.sources.push({ stage: node.doc.id, current: results.outputCurrent ?? 0, power: watts });
       power.in += watts;
     }
-    const factor = ports.some(([, d]) => d.copiesCounted) ? 1 : node.copies;
-    const places = node.kind.heat?.(x, results, state, node.copies) ?? {};
-    for (const [place, one] of Object.entries(places)) {
-      if (!Number.isFinite(one)) continue;
-      power.heat.push({ stage: node.doc.id, place, power: one * factor });
-      if (provides) power.lost += one * factor;
+    for (const [place, watts] of heatByPlace(node, o, state)) {
+      power.heat.push({ stage: node.doc.id, place, power: watts });
+      if (provides) power.lost += watts;
     }
     if (!provides) power.used += power.rails.flatMap((r) => r.consumers).reduce((sum, c) => (c.stage === node.doc.id ? sum + c.power : sum), 0);
   }

@@ -2,6 +2,7 @@ import { holdsAt, type Rules } from '../kinds/judge.ts';
 import type { CheckDef, RailPort, StateId } from '../kinds/contract.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import { ambientOf, comfortOf, deratingOf, type BoardDoc } from './document.ts';
+import { AMBIENT } from './node.ts';
 import { BoardPoint, type Cell } from './point.ts';
 import { settledBoard } from './settle.ts';
 import { isShared } from './stage-inputs.ts';
@@ -45,7 +46,8 @@ export class Sampler {
   /** The free numbers, and how to set each. */
   #collect(doc: BoardDoc): void {
     const ambient = ambientOf(doc);
-    const common = this.cells.filter((c) => c.node.doc.given?.ambient === undefined).map((c) => c.node.inputs.x);
+    // What stands in an enclosure follows that one's air.
+    const common = this.cells.filter((c) => c.node.doc.given?.ambient === undefined && !c.node.links.has(AMBIENT)).map((c) => c.node.inputs.x);
     if (ambient.low !== ambient.high) {
       this.free.push({ stage: null, path: 'ambient', range: ambient });
       this.#set.push((v) => {
@@ -54,7 +56,7 @@ export class Sampler {
     }
     for (const { node } of this.cells) {
       for (const i of node.inputs.inputs) {
-        const field = i.path.startsWith('given.') ? i.path.slice(6) : i.path.startsWith('carried.') ? i.path.slice(8) : null;
+        const field = i.path.startsWith('given.') ? i.path.slice(6) : /^(carried|parts)[.]/.test(i.path) ? i.path.slice(i.path.indexOf('.') + 1) : null;
         if (field !== null && node.links.has(field)) continue;
         if (i.path === 'ambient' && node.doc.given?.ambient === undefined) continue;
         const set = (v: number): void => void (i.target[i.key] = v);

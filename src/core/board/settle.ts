@@ -5,6 +5,7 @@ import { parallel } from '../physics/network.ts';
 import { addRanges, exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
+import { heatLinks } from './heat.ts';
 import { StageNode, type Link } from './node.ts';
 import { wire, type Rail, type Wiring } from './wiring.ts';
 
@@ -75,6 +76,10 @@ function neighbours(node: StageNode, wiring: Wiring): StageNode[] {
   };
   above(node);
   for (const w of wiring.wires) if (w.from === node) found.add(w.to);
+  for (const [shelter, members] of wiring.shelters) {
+    if (shelter === node) for (const m of members) found.add(m);
+    else if (members.includes(node)) found.add(shelter);
+  }
   return [...found];
 }
 
@@ -93,6 +98,7 @@ function relink(node: StageNode, wiring: Wiring): boolean {
     if (def.role === 'in') hear(node, port, def, wiring, links);
     else listen(node, port, def, wiring, links);
   }
+  heatLinks(node, wiring, links);
   if (!differs(node.links, links, node.moves) && (node.dead === null) === (dead === null)) return false;
   node.links = links;
   node.dead = dead;

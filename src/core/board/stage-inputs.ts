@@ -82,7 +82,7 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
     if (part.range && mine?.match && part.value) matched.push(match(mine, part.value, part.range, node, `parts.${slot}.value`, inputs, fields));
     else if (part.range) put(node, 'value', `parts.${slot}.value`, part.range);
     for (const [name, field] of Object.entries(def.params ?? {})) {
-      const value = fieldValue(field, stage.parts?.[slot]?.[name] as Uncertain | undefined, undefined);
+      const value = fieldValue(field, stage.parts?.[slot]?.[name] as Uncertain | undefined, links.get(`${slot}.${name}`));
       if (isRange(value)) put(node, name, `parts.${slot}.${name}`, value);
       else node[name] = value;
     }

@@ -30,6 +30,8 @@ export interface Wire {
 export interface Wiring {
   rails: Map<string, Rail>;
   wires: Wire[];
+  /** Heatsinks and enclosures with what is mounted on or stands inside them. */
+  shelters: Map<StageNode, StageNode[]>;
   /** Sources first. */
   order: StageNode[];
   findings: Finding[];
@@ -67,6 +69,7 @@ export function wire(nodes: readonly StageNode[]): Wiring {
         });
     }
   }
+  const shelters = readShelters(nodes, findings);
   const { order, looped } = sort(nodes, rails, wires);
   if (looped.length) {
     const names = looped.map((n) => n.title).join(', ');
@@ -77,7 +80,43 @@ export function wire(nodes: readonly StageNode[]): Wiring {
         text: `${names} feed each other in a loop, so none of them can start. Feed one of them from outside the loop.`,
       });
   }
-  return { rails, wires, order, findings };
+  return { rails, wires, shelters, order, findings };
+}
+
+/** Who stands inside or on whom. The only enclosure of a board holds everything that does not say otherwise. */
+function readShelters(nodes: readonly StageNode[], findings: Finding[]): Map<StageNode, StageNode[]> {
+  const shelters = new Map(nodes.filter((n) => n.kind.shelter).map((n) => [n, [] as StageNode[]]));
+  const boxes = [...shelters.keys()].filter((n) => n.kind.shelter!.link === 'inside');
+  for (const node of nodes) {
+    const { mount, inside } = node.doc;
+    const box = inside ?? (boxes.length === 1 && boxes[0] !== node && !node.kind.outdoors ? boxes[0]!.doc.id : undefined);
+    for (const [link, id] of [
+      ['mount', mount],
+      ['inside', box],
+    ] as const) {
+      if (id === undefined) continue;
+      const at = [...shelters.keys()].find((s) => s.doc.id === id && s.kind.shelter!.link === link && s !== node);
+      const what = link === 'mount' ? 'a heatsink' : 'an enclosure';
+      const say = (text: string) => findings.push({ severity: 'must', stage: node.doc.id, text });
+      if (!at)
+        say(`${node.title} is to be ${link === 'mount' ? 'mounted on' : 'inside'} “${id}”, which is not ${what} of this board. Choose another one, or none.`);
+      else if (link === 'mount' && !node.kind.warm?.some((w) => w.sink))
+        say(`${node.title} has no device that can be mounted on ${at.title}. Take the link off.`);
+      else shelters.get(at)!.push(node);
+    }
+  }
+  for (const [sink, mounted] of shelters) {
+    const shelter = sink.kind.shelter!;
+    if (shelter.link !== 'mount') continue;
+    const devices = mounted.reduce((n, m) => n + m.copies, 0);
+    if (devices > shelter.slots.length)
+      findings.push({
+        severity: 'must',
+        stage: sink.doc.id,
+        text: `${sink.title} has places for ${shelter.slots.length} devices, and ${devices} are mounted on it (${mounted.map((m) => m.title).join(', ')}). Add a second heatsink.`,
+      });
+  }
+  return shelters;
 }
 
 function readRails(nodes: readonly StageNode[]): Map<string, Rail> {

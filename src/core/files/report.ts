@@ -3,7 +3,7 @@ import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
 import { ambientOf, comfortOf, deratingOf, sharesOf } from '../board/document.ts';
 import type { OutcomeDef } from '../kinds/contract.ts';
-import type { CheckResult } from '../kinds/judge.ts';
+import { isCondition, type CheckResult } from '../kinds/judge.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import type { Unit } from '../quantity/units.ts';
 
@@ -13,6 +13,11 @@ const table = (head: string[], rows: string[][]): string =>
 
 const show = (v: number | null, unit: Unit) => (v === null ? '–' : formatText(v, unit));
 export const marginText = (c: CheckResult): string => (c.margin === null ? (c.status === 'unknown' ? '?' : '–') : `${formatMargin(c.margin)} %`);
+
+/** Worst value and limit of a check in words; a condition says whether it is met. */
+export const worstText = (c: CheckResult): string =>
+  isCondition(c) ? (c.status === 'ok' ? 'met' : c.status === 'fail' ? 'not met' : 'not known') : show(c.value, c.unit);
+export const limitText = (c: CheckResult): string => (isCondition(c) ? '' : show(c.limit, c.unit));
 
 /** The conditions a report is valid for, in one sentence. */
 export function conditionsText(sum: Sum): string {
@@ -45,7 +50,7 @@ function stageText(s: StageSum): string {
       ],
     ];
   });
-  const checks = s.checks.map((c) => [c.status, c.title, show(c.value, c.unit), show(c.limit, c.unit), marginText(c), c.severity, c.help]);
+  const checks = s.checks.map((c) => [c.status, c.title, worstText(c), limitText(c), marginText(c), c.severity, c.help]);
   return [
     `## ${s.title}\n\n`,
     `${s.kind.title} (\`${s.id}\`)${s.copies > 1 ? `, ${s.copies} copies` : ''}. ${s.kind.purpose}\n\n`,

@@ -326,6 +326,23 @@ export interface BringUpStep {
   expect?: { point: string; unit: Unit; low: number; nominal: number; high: number };
 }
 
+/** A device whose junction is judged, and what lies between it and the air. The names are outcomes, givens or parameters. */
+export interface WarmDevice {
+  part: string;
+  /** The check that judges the junction. */
+  check: string;
+  dissipation: string;
+  junction: string;
+  limit: string;
+  junctionToCase?: string;
+  caseToSink?: string;
+  /** The given with the resistance from sink to air: a heatsink stage fills it when the device is mounted there. */
+  sink?: string;
+}
+
+/** A stage that takes up the heat of others and gives them its temperature: an enclosure, or a heatsink with places for devices. */
+export type Shelter = { link: 'inside'; heat: string; hottest: string; temperature: string } | { link: 'mount'; slots: readonly string[]; temperature: string };
+
 export interface Sizing {
   /** Nominal values of givens and links. */
   given: Readonly<Record<string, never>>;
@@ -379,6 +396,11 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   signals: Readonly<Record<string, SignalPort>>;
   /** All heat on the board, per copy and place, W, at nominal in a state. */
   heat?: (x: Inputs<G, P, C>, o: Record<string, number>, state: StateId, copies: number) => Record<string, number>;
+  /** Its devices that get warm. */
+  warm?: readonly WarmDevice[];
+  shelter?: Shelter;
+  /** Not inside the board's enclosure unless the stage says so: a panel in the sun. */
+  outdoors?: true;
   /** Power taken from outside the board (a source), W per copy at nominal in a state. */
   source?: (x: Inputs<G, P, C>, o: Record<string, number>) => number;
   working: (c: Judged<Inputs<G, P, C>>) => Step[];
@@ -392,7 +414,7 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   schools?: string;
   sources: readonly string[];
   /** Searched beside title, aliases and purpose. */
-  group: 'Supply' | 'Signal' | 'Conversion' | 'Load';
+  group: 'Supply' | 'Signal' | 'Conversion' | 'Load' | 'Heat';
 }
 
 /** Any kind, as the registry and the readers see it. */

@@ -63,7 +63,8 @@ export type Drawn =
     }
   | { sym: 'wire'; points: [number, number][]; dashed?: boolean }
   | { sym: 'ground'; at: [number, number] }
-  | { sym: 'dot'; at: [number, number] }
+  /** A node, with its voltage where that is worth reading; `side` −1 puts it left. */
+  | { sym: 'dot'; at: [number, number]; value?: string; side?: 1 | -1 }
   | { sym: 'port'; at: [number, number]; label: string; value?: string; side: 'left' | 'right' | 'top' }
   | { sym: 'source'; at: [number, number]; label?: string; value?: string }
   | { sym: 'switch'; at: [number, number]; label?: string; value?: string }
@@ -85,3 +86,37 @@ export interface Figure {
   title: string;
   items: Drawn[];
 }
+
+/** A line through points given as x, y, x, y… */
+export function wire(...xy: number[]): Drawn {
+  const points: [number, number][] = [];
+  for (let i = 0; i + 1 < xy.length; i += 2) points.push([xy[i]!, xy[i + 1]!]);
+  return { sym: 'wire', points };
+}
+export const ground = (x: number, y: number): Drawn => ({ sym: 'ground', at: [x, y] });
+export const dot = (x: number, y: number, value?: string, side: 1 | -1 = 1): Drawn => ({ sym: 'dot', at: [x, y], ...(value ? { value, side } : {}) });
+/** A part between two terminals, 70 long. */
+export const part = (
+  sym: TwoTerminal,
+  at: [number, number],
+  dir: 'right' | 'down' | 'up' | 'left',
+  id: string,
+  value: string,
+  more: { side?: 1 | -1; dashed?: boolean } = {},
+): Drawn => ({ sym, id, at, dir, label: id, value, ...more });
+/** The same for what is no part of the stage: a load, a cable. */
+export const thing = (
+  sym: TwoTerminal,
+  at: [number, number],
+  dir: 'right' | 'down' | 'up' | 'left',
+  label: string,
+  value: string,
+  more: { side?: 1 | -1; dashed?: boolean } = {},
+): Drawn => ({ sym, at, dir, label, value, ...more });
+export const port = (x: number, y: number, label: string, value: string, side: 'left' | 'right' | 'top' = 'right'): Drawn => ({
+  sym: 'port',
+  at: [x, y],
+  label,
+  value,
+  side,
+});

@@ -1,5 +1,7 @@
 import { adcChannel } from './conversion/adc-channel/index.ts';
 import { dcInput } from './power/dc-input/index.ts';
+import { enclosureThermal } from './thermal/enclosure-thermal/index.ts';
+import { heatsink } from './thermal/heatsink/index.ts';
 import { linearRegulator } from './power/linear-regulator/index.ts';
 import { rcLowpass } from './analog/rc-lowpass/index.ts';
 import { supplyLoad } from './power/supply-load/index.ts';
@@ -7,7 +9,7 @@ import { voltageDivider } from './analog/voltage-divider/index.ts';
 import type { Kind } from './contract.ts';
 
 /** The one list of kinds. A test compares it with the folders, both ways. */
-export const KINDS: readonly Kind[] = [dcInput, linearRegulator, supplyLoad, voltageDivider, rcLowpass, adcChannel];
+export const KINDS: readonly Kind[] = [dcInput, linearRegulator, supplyLoad, voltageDivider, rcLowpass, adcChannel, heatsink, enclosureThermal];
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));
 

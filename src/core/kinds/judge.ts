@@ -23,12 +23,17 @@ export interface CheckResult {
   window?: { target: number; band: number };
   /** Relative to the limit; null where there is none. */
   margin: number | null;
+  /** A temperature: the air around it at its warmest, °C, from where its margin counts. */
+  ambient?: number;
   from: string;
   /** What would help; empty while the check is ok. A tight check says only that it is. */
   help: string;
   /** Why there is no value. */
   reason?: string;
 }
+
+/** A condition is met or not: it has no margin and stands among findings. */
+export const isCondition = (c: Pick<CheckResult, 'sense'>): boolean => c.sense === 'holds';
 
 export interface Rules {
   derating: number;
@@ -37,6 +42,9 @@ export interface Rules {
 
 /** Rounding of a value that stands exactly on its limit is not a failure. */
 const EXACT = 1e-12;
+
+/** Between no and yes. */
+const HALF = 0.5;
 
 const SLIM = 'It passes, with less to spare than the comfort margin.';
 
@@ -74,7 +82,7 @@ function weigh(def: CheckDef, c: Judged, rules: Rules) {
   const spread = typeof def.value === 'string' ? c.out(def.value) : def.value(c);
   if (spread.absent?.sort === 'none' && spread.nominal === null) return null;
   const compared = compare(def.sense, spread, limit, def.derated ? rules.derating : 1, c.env.ambient);
-  return { spread, compared, status: statusOf(compared, spread, limit, rules.comfort) };
+  return { spread, compared, status: statusOf(def.sense, compared, spread, limit, rules.comfort) };
 }
 
 function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules): CheckResult | null {
@@ -92,6 +100,7 @@ function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules
     unit,
     spread,
     ...compared,
+    ...(def.sense === 'temperature' ? { ambient: c.env.ambient.high } : {}),
     from: def.derated && rules.derating < 1 ? `${def.from}, derated to ${Math.round(rules.derating * 100)}\u202f%` : def.from,
     help: status === 'ok' ? '' : status === 'tight' ? SLIM : def.help(c),
     ...(spread.absent && compared.value === null ? { reason: spread.absent.reason } : {}),
@@ -107,6 +116,8 @@ interface Compared {
 
 function compare(sense: CheckDef['sense'], s: SpreadLike, limit: Limit | { target: number; band: number }, derating: number, ambient: Range): Compared {
   if (limit !== null && typeof limit === 'object' && 'target' in limit) return within(s, limit);
+  // A condition is 1 or 0 and has no margin. [Engineering contract 10, yes or no]
+  if (sense === 'holds') return { value: s.low, limit: HALF, margin: null };
   const ends = limit === null ? null : typeof limit === 'number' ? exactly(limit) : limit;
   if (sense === 'atLeast') {
     // An uncertain limit counts at its stricter end.
@@ -127,9 +138,10 @@ function within(s: SpreadLike, window: { target: number; band: number }): Compar
   return { value, limit: window.target + (above ? window.band : -window.band), margin, window };
 }
 
-function statusOf(compared: Compared, s: SpreadLike, limit: unknown, comfort: number): Status {
+function statusOf(sense: CheckDef['sense'], compared: Compared, s: SpreadLike, limit: unknown, comfort: number): Status {
   if (limit === null || compared.limit === null) return 'unknown';
   if (compared.value === null) return s.absent && isAbsent(s.absent) && s.absent.sort !== 'impossible' ? 'unknown' : 'fail';
+  if (sense === 'holds') return compared.value > HALF ? 'ok' : 'fail';
   if (compared.margin === null) return 'ok';
   if (compared.margin < -EXACT) return 'fail';
   return compared.margin < comfort ? 'tight' : 'ok';

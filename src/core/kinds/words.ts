@@ -1,5 +1,8 @@
+import { missing } from '../math/absent.ts';
 import { formatText } from '../quantity/format.ts';
 import type { Unit } from '../quantity/units.ts';
+import { exactly } from '../quantity/uncertain.ts';
+import type { CheckDef, Step } from './contract.ts';
 import type { Judged } from './judged.ts';
 
 /** A value in a sentence: three digits, unit, "unknown" where there is none. */
@@ -15,3 +18,58 @@ export const sayPart = (value: number | null | undefined, unit: Unit): string =>
 
 /** A number with its unit, as a working step shows it. */
 export const q = (value: number, unit: Unit): { value: number; unit: Unit } => ({ value, unit });
+
+type Amount = readonly [value: number, unit: Unit];
+
+/** One step of the working in one line: what it gives, the expression, and the numbers put in. */
+export const step = (
+  title: string,
+  name: string,
+  [value, unit]: Amount,
+  expression: string,
+  values: Readonly<Record<string, Amount>>,
+  source: string,
+  outcome?: string,
+): Step => ({
+  title,
+  expression,
+  values: Object.fromEntries(Object.entries(values).map(([k, [v, u]]) => [k, q(v, u)])),
+  result: { name, value, unit },
+  source,
+  ...(outcome ? { outcome } : {}),
+});
+
+/** A check in one line; a limit by name is a given, a part's value or a parameter. */
+export const held = (
+  title: string,
+  value: CheckDef['value'],
+  sense: CheckDef['sense'],
+  limit: string | CheckDef['limit'],
+  from: string,
+  severity: CheckDef['severity'],
+  help: CheckDef['help'],
+  more: Partial<CheckDef> = {},
+): CheckDef => ({ title, value, sense, limit: typeof limit === 'string' ? (c) => c.range(limit) : limit, from, severity, help, ...more });
+
+/** A check that is a condition: true holds, false fails, null is not known. It has no margin. */
+export const condition = (
+  title: string,
+  test: (c: Judged) => boolean | null,
+  from: string,
+  severity: CheckDef['severity'],
+  help: CheckDef['help'],
+  more: Partial<CheckDef> = {},
+): CheckDef => ({
+  title,
+  value: (c) => {
+    const holds = test(c);
+    return holds === null ? { nominal: null, low: null, high: null, absent: missing('something needed is not known') } : exactly(holds ? 1 : 0);
+  },
+  unit: '',
+  sense: 'holds',
+  limit: () => 0.5,
+  from,
+  severity,
+  help,
+  ...more,
+});

@@ -23,7 +23,6 @@ async function card(board: Board) {
     updatedAt: board.updatedAt,
     tightest: sum.tightest && { check: sum.tightest.check, stage: sum.byId.get(sum.tightest.stage)!.title },
     comfort: board.document.policy?.comfortMargin ?? 0.1,
-    ambientHigh: sum.stages[0]?.judged.env.ambient.high ?? 25,
   };
 }
 

@@ -7,7 +7,7 @@
   import { provideScale } from './scale.ts';
 
   let { board, archived }: { board: PageData['boards'][number]; archived: boolean } = $props();
-  provideScale(() => ({ ambientHigh: board.ambientHigh, comfort: board.comfort }));
+  provideScale(() => ({ comfort: board.comfort }));
   let asking = $state(false);
   let readiness = $derived(
     board.stages === 0

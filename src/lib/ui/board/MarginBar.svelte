@@ -6,7 +6,7 @@
 
   let { check, width = 150, height = 16 }: { check: CheckResult; width?: number; height?: number } = $props();
   const scale = useScale();
-  let bar = $derived(barOf(check, scale().ambientHigh, scale().comfort));
+  let bar = $derived(barOf(check, scale().comfort));
   let mid = $derived(height / 2);
   let thick = $derived(Math.max(4, height * 0.36));
   let label = $derived(

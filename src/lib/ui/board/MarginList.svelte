@@ -1,5 +1,6 @@
 <script lang="ts">
   import { byMargin, type Sum } from '../../../core/board/evaluate.ts';
+  import { isCondition } from '../../../core/kinds/judge.ts';
   import MarginRow from './MarginRow.svelte';
 
   let { sum, base }: { sum: Sum; base: string } = $props();
@@ -12,11 +13,11 @@
   // What is waived has been decided; it stands after what has not.
   let all = $derived(
     sum.stages
-      .flatMap((s) => s.checks.map((check) => ({ check, s })))
+      .flatMap((s) => s.checks.filter((check) => !isCondition(check)).map((check) => ({ check, s })))
       .sort((a, b) => Number(waived(a.s.id, a.check.id)) - Number(waived(b.s.id, b.check.id)) || byMargin(a.check, b.check)),
   );
   let shown = $derived(all.filter((m) => (!stage || m.s.id === stage) && (!severity || m.check.severity === severity)));
-  let findings = $derived(sum.findings.filter((f) => !f.check));
+  let findings = $derived(sum.findings.filter((f) => !f.check || sum.byId.get(f.stage ?? '')?.checks.some((c) => c.id === f.check && isCondition(c))));
   let first = $derived(shown.find((m) => m.check.status === 'fail' && m.check.help));
 </script>
 

@@ -6,7 +6,7 @@
   import MarginBar from './MarginBar.svelte';
 
   let { session, base }: { session: BoardSession; base: string } = $props();
-  const GROUPS = ['Supply', 'Conversion', 'Signal', 'Load'] as const;
+  const GROUPS = ['Supply', 'Conversion', 'Signal', 'Load', 'Heat'] as const;
   let stages = $derived(session.doc.stages.map((s) => session.sum.byId.get(s.id)!));
   let groups = $derived(GROUPS.map((name) => ({ name, stages: stages.filter((s) => s.kind.group === name) })).filter((g) => g.stages.length));
   let reordering = $state(false);

@@ -1,4 +1,4 @@
-import type { CheckResult } from '../../../core/kinds/judge.ts';
+import { isCondition, type CheckResult } from '../../../core/kinds/judge.ts';
 
 /** Where the limit stands on every bar, as a share of the track: bars can be compared down a column. */
 export const POST = 0.75;
@@ -25,12 +25,12 @@ const clamp = (x: number): number => Math.max(0, Math.min(1, x));
  * limit/value, a temperature by its rise over the ambient; a window has its target in the middle.
  * Null where there is nothing to draw: the track is then dotted.
  */
-export function barOf(check: CheckResult, ambientHigh: number, comfort: number): Bar | null {
-  const { limit, spread } = check;
-  if (check.status === 'unknown' || limit === null || spread.nominal === null) return null;
+export function barOf(check: CheckResult, comfort: number): Bar | null {
+  const { limit, spread, ambient = 25 } = check;
+  if (isCondition(check) || check.status === 'unknown' || limit === null || spread.nominal === null) return null;
   if (check.window) return windowBar(check, comfort);
   const used = (v: number): number => {
-    if (check.sense === 'temperature') return (v - ambientHigh) / Math.max(limit - ambientHigh, 1e-9);
+    if (check.sense === 'temperature') return (v - ambient) / Math.max(limit - ambient, 1e-9);
     if (check.sense === 'atLeast') return limit <= 0 ? 1 - (v - limit) / Math.max(Math.abs(limit), 1e-300) : v <= 0 ? Infinity : limit / v;
     return limit <= 0 ? 1 + (v - limit) / Math.max(Math.abs(limit), 1e-300) : v / limit;
   };

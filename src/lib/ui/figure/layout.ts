@@ -48,6 +48,7 @@ function draw(d: Drawn, shapes: Shape[], labels: Label[]): void {
       return;
     case 'dot':
       stroke(dot(d.at[0], d.at[1], 3), { fill: 'solid' });
+      word(d.value, d.at[0] + 7 * (d.side ?? 1), d.at[1] - 7, (d.side ?? 1) > 0 ? 'start' : 'end', 'value');
       return;
     case 'ground':
       stroke(`M${d.at[0]} ${d.at[1]}v8M${d.at[0] - 12} ${d.at[1] + 8}h24M${d.at[0] - 8} ${d.at[1] + 12}h16M${d.at[0] - 4} ${d.at[1] + 16}h8`);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { choicesFor, freeRail, setRail, setSignal } from '../../../core/board/edit.ts';
+  import { choicesFor, freeRail, setRail, setSignal, setStage, sheltersFor } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { RailPort, SignalPort } from '../../../core/kinds/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
@@ -8,6 +8,8 @@
   let choices = $derived(choicesFor(session.doc, stage.doc));
   let rails = $derived(Object.entries(stage.kind.rails as Record<string, RailPort>));
   let signals = $derived(Object.entries(stage.kind.signals as Record<string, SignalPort>).filter(([, p]) => p.role === 'in'));
+  let shelters = $derived(sheltersFor(session.doc, stage.doc));
+  let onlyBox = $derived(shelters.inside.length === 1 && !stage.kind.outdoors);
   let outputs = $derived(
     session.doc.stages.flatMap((s) =>
       Object.values(s.signals ?? {})
@@ -25,6 +27,9 @@
   }
   const connectSignal = (port: string, ref: string) =>
     say(session.edit(`${stage.title}: ${port} from ${ref || 'nothing'}`, setSignal(session.doc, stage.id, port, ref || undefined)));
+  const shelter = (link: 'mount' | 'inside', to: string) =>
+    say(session.edit(`${stage.title}: ${link === 'mount' ? 'mounted on' : 'inside'} ${to || 'nothing'}`, setStage(session.doc, stage.id, { [link]: to })));
+  const titleOf = (id: string) => session.sum.byId.get(id)?.title ?? id;
   const nameOf = (ref: string) => {
     const [id, port] = ref.split('.') as [string, string];
     const title = session.sum.byId.get(id)?.title;
@@ -32,7 +37,7 @@
   };
 </script>
 
-{#if rails.length || signals.length}
+{#if rails.length || signals.length || shelters.mount.length || shelters.inside.length}
   <div class="links">
     {#each rails as [port, def] (port)}
       {@const now = stage.doc.rails?.[port] ?? ''}
@@ -58,6 +63,17 @@
           {#each [...new Set([...choices.signals, ...(now ? [now] : [])])] as ref (ref)}<option value={ref}>{nameOf(ref)}</option>{/each}
         </select>
       </label>
+    {/each}
+    {#each [['mount', 'mounted on', 'no heatsink of the board'], ['inside', 'stands inside', onlyBox ? titleOf(shelters.inside[0]!.id) : 'no enclosure']] as const as [link, label, none] (link)}
+      {#if shelters[link].length}
+        <label>
+          <span>{label}</span>
+          <select value={stage.doc[link] ?? ''} onchange={(e) => shelter(link, e.currentTarget.value)}>
+            <option value="">{none}</option>
+            {#each shelters[link] as s (s.id)}<option value={s.id}>{titleOf(s.id)}</option>{/each}
+          </select>
+        </label>
+      {/if}
     {/each}
     {#if outputs.length}<p class="small soft">
         heard by {#each outputs as o, i (o.id)}{i ? ', ' : ''}<a href="/boards/{session.id}/stages/{o.id}">{o.title}</a>{/each}

@@ -2,6 +2,8 @@
   import { page } from '$app/state';
   import { setWaiver } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
+  import { worstText } from '../../../core/files/report.ts';
+  import { isCondition } from '../../../core/kinds/judge.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { OutcomeDef } from '../../../core/kinds/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
@@ -38,7 +40,9 @@
         <span class="title"
           >{c.title}{#if waiver(c.id)}<span class="soft small"> waived</span>{/if}</span
         >
-        <span class="val"><Quantity value={c.spread.nominal} unit={c.unit} /></span>
+        <span class="val"
+          >{#if isCondition(c)}{worstText(c)}{:else}<Quantity value={c.spread.nominal} unit={c.unit} />{/if}</span
+        >
         <span class="ends small soft num"
           >{#if c.spread.low !== null && c.spread.high !== null && shownApart(c)}<Quantity value={c.spread.low} unit={c.unit} digits={3} /> … <Quantity
               value={c.spread.high}
@@ -46,10 +50,16 @@
               digits={3}
             />{/if}</span
         >
-        <MarginBar check={c} width={112} />
-        <span class="margin"><Margin check={c} /></span>
+        {#if isCondition(c)}<span></span><span></span>{:else}
+          <MarginBar check={c} width={112} />
+          <span class="margin"><Margin check={c} /></span>
+        {/if}
         <span class="limit small soft" title={c.from}>
-          {#if c.window}<Quantity value={c.window.target} unit={c.unit} digits={3} /> ±&#8239;<Quantity value={c.window.band} unit={c.unit} digits={2} />
+          {#if isCondition(c)}{:else if c.window}<Quantity value={c.window.target} unit={c.unit} digits={3} /> ±&#8239;<Quantity
+              value={c.window.band}
+              unit={c.unit}
+              digits={2}
+            />
           {:else if c.limit !== null}{c.sense === 'atLeast' ? '≥' : '≤'}&#8239;<Quantity value={c.limit} unit={c.unit} digits={3} />{:else}limit not known{/if}
         </span>
       </li>

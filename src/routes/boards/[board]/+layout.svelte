@@ -17,7 +17,7 @@
   // A form or a download must see what was typed before it.
   beforeNavigate(() => void session.settled());
   provideBoard(() => session);
-  provideScale(() => ({ ambientHigh: session.sum.stages[0]?.judged.env.ambient.high ?? 25, comfort: session.doc.policy?.comfortMargin ?? 0.1 }));
+  provideScale(() => ({ comfort: session.doc.policy?.comfortMargin ?? 0.1 }));
 </script>
 
 <BoardHead {session} revisions={data.revisions} />

@@ -2,6 +2,13 @@ import type { Drawn, Figure } from '../../drawing.ts';
 import type { Judged } from '../../judged.ts';
 import { say, sayOut, sayPart } from '../../words.ts';
 
+/** Voltage of the feedback node over ground: below the output by the reference, or the reference itself. */
+function feedbackVoltage(c: Judged): number | null {
+  const out = c.nominal('outputVoltage');
+  const reference = c.x.parts.U1.referenceVoltage as number;
+  return c.x.given.regulatorType === 'adjust-pin' ? out && out - reference : reference;
+}
+
 /** Regulator with its feedback resistors and output capacitor. */
 export function figure(c: Judged): Figure {
   const { given: g, parts } = c.x;
@@ -60,7 +67,7 @@ export function figure(c: Judged): Figure {
   items.push(
     { sym: 'dot', at: [290, 50] },
     { sym: 'resistor', id: 'R1', at: [290, 50], dir: 'down', label: 'R1', value: sayPart(parts.R1.value, 'ohm') },
-    { sym: 'dot', at: [290, 120] },
+    { sym: 'dot', at: [290, 120], value: say(feedbackVoltage(c), 'V') },
     {
       sym: 'wire',
       points: [

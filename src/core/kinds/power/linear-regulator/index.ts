@@ -207,6 +207,18 @@ export const linearRegulator = defineKind({
     },
   },
   signals: {},
+  warm: [
+    {
+      part: 'U1',
+      check: 'junction-temperature',
+      dissipation: 'dissipation',
+      junction: 'junctionTemperature',
+      limit: 'U1.maximumJunction',
+      junctionToCase: 'U1.junctionToCase',
+      caseToSink: 'caseToSink',
+      sink: 'sinkToAmbient',
+    },
+  ],
   heat: ({ given: g }, o) => ({
     device: (g.inputVoltage - o.outputVoltage!) * o.outputCurrent! + g.inputVoltage * (o.inputCurrent! - o.outputCurrent!),
     divider: o.outputVoltage! * o.dividerCurrent!,

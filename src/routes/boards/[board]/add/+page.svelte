@@ -1,5 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
+  import { page } from '$app/state';
   import { addStage } from '../../../../core/board/edit.ts';
   import type { RailPort, SignalPort } from '../../../../core/kinds/contract.ts';
   import type { Kind } from '../../../../core/kinds/contract.ts';
@@ -9,7 +10,8 @@
 
   const board = useBoard();
   let session = $derived(board());
-  let text = $state('');
+  // Links such as those of an empty board bring their question along.
+  let text = $state(page.url.searchParams.get('q') ?? '');
   let found = $derived(findKinds(text));
   let at = $state(0);
   let unfed = $derived(session.sum.rails.filter((r) => r.provider === null).map((r) => r.name));

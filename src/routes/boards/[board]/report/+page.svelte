@@ -1,7 +1,7 @@
 <script lang="ts">
   import { average } from '../../../../core/board/evaluate.ts';
   import { sharesOf } from '../../../../core/board/document.ts';
-  import { conditionsText, marginText, partRows } from '../../../../core/files/report.ts';
+  import { conditionsText, limitText, marginText, worstText, partRows } from '../../../../core/files/report.ts';
   import { gate } from '../../../../core/gate/gate.ts';
   import { formatText } from '../../../../core/quantity/format.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
@@ -99,9 +99,9 @@
         <tbody>
           {#each s.checks as c (c.id)}
             <tr
-              ><td><StatusMark status={c.status} /></td><td>{c.title}</td><td><Quantity value={c.value} unit={c.unit} /></td><td
-                ><Quantity value={c.limit} unit={c.unit} /></td
-              ><td><MarginBar check={c} width={120} /></td><td class="num">{marginText(c)}</td></tr
+              ><td><StatusMark status={c.status} /></td><td>{c.title}</td><td class="num">{worstText(c)}</td><td class="num">{limitText(c)}</td><td
+                ><MarginBar check={c} width={120} /></td
+              ><td class="num">{marginText(c)}</td></tr
             >
           {/each}
         </tbody>

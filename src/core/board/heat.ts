@@ -1,0 +1,132 @@
+import { STATE_IDS, type RailPort, type StateId, type WarmDevice } from '../kinds/contract.ts';
+import { exactly, type Range } from '../quantity/uncertain.ts';
+import { Study, type Results, type Spread } from '../tolerance/study.ts';
+import { AMBIENT, type Link, type StageNode } from './node.ts';
+import type { Wiring } from './wiring.ts';
+
+/** The finite results of a stage. */
+export const finite = (results: Results): Record<string, number> =>
+  Object.fromEntries(Object.entries(results).filter((e): e is [string, number] => typeof e[1] === 'number' && Number.isFinite(e[1])));
+
+/** Heat of all copies of a stage by place, W, with its inputs as they stand. */
+export function heatByPlace(node: StageNode, results: Results, state: StateId): [place: string, watts: number][] {
+  if (node.dead || !node.kind.heat) return [];
+  const counted = Object.values(node.kind.rails as Record<string, RailPort>).some((d) => d.copiesCounted);
+  const places = node.kind.heat(node.inputs.x, finite(results), state, node.copies);
+  return Object.entries(places)
+    .filter(([, one]) => Number.isFinite(one))
+    .map(([place, one]) => [place, counted ? one : one * node.copies]);
+}
+
+/** Heat of all copies of a stage in a state, W. A stage outside its region cannot cool anything. */
+export const heatOf = (node: StageNode, results: Results, state: StateId): number =>
+  heatByPlace(node, results, state).reduce((sum, [, watts]) => sum + Math.max(0, watts), 0);
+
+/** Heat of a stage, W: least in the coolest state, typical, and most in the hottest, each at its worst end by plain corners. */
+function warmth(node: StageNode): Range {
+  if (node.dead || !node.kind.heat) return exactly(0);
+  const run = (): Results => {
+    const results = node.judged.study.here();
+    const all = STATE_IDS.map((state) => heatOf(node, results, state));
+    return { usual: all[STATE_IDS.indexOf('typical')]!, least: Math.min(...all), most: Math.max(...all) };
+  };
+  const study = new Study(node.inputs.inputs, run, undefined, node.inputs.prepare);
+  const usual = study.nominal.usual as number;
+  return { nominal: usual, low: Math.min(usual, study.plain('least').low ?? usual), high: Math.max(usual, study.plain('most').high ?? usual) };
+}
+
+const rangeOf = (s: Spread): Range | null => (s.nominal === null ? null : { nominal: s.nominal, low: s.low ?? s.nominal, high: s.high ?? s.nominal });
+
+/** What heat links bring to a stage: the air around it, the sink under its device, and, to an enclosure or a sink, the heat it takes up. */
+export function heatLinks(node: StageNode, { shelters }: Wiring, links: Map<string, Link>): void {
+  for (const [shelter, members] of shelters) {
+    if (shelter === node) takeUp(node, members, links);
+    else if (members.includes(node)) bring(node, shelter, links);
+  }
+}
+
+function takeUp(node: StageNode, members: readonly StageNode[], links: Map<string, Link>): void {
+  const shelter = node.kind.shelter!;
+  if (!members.length) return;
+  if (shelter.link === 'inside') {
+    const all = members.map(warmth);
+    const from = 'the stages inside';
+    const sum = all.reduce((a, b) => ({ nominal: a.nominal + b.nominal, low: a.low + b.low, high: a.high + b.high }), exactly(0));
+    links.set(shelter.heat, { range: sum, from });
+    links.set(shelter.hottest, { range: all.reduce((a, b) => (b.high > a.high ? b : a)), from: 'the hottest of them' });
+    return;
+  }
+  const devices = members.flatMap((m) => Array.from({ length: m.copies }, () => m));
+  devices.slice(0, shelter.slots.length).forEach((member, i) => {
+    const device = member.kind.warm!.find((w) => w.sink)!;
+    const slot = shelter.slots[i]!;
+    const put = (param: string, range: Range | null) => range && links.set(`${slot}.${param}`, { range, from: member.title });
+    const c = member.judged;
+    put('dissipation', member.dead ? exactly(0) : clamped(rangeOf(c.out(device.dissipation))));
+    put('junctionToCase', device.junctionToCase === undefined ? null : c.range(device.junctionToCase));
+    put('caseToSink', device.caseToSink === undefined ? null : c.range(device.caseToSink));
+    put('maximumJunction', c.range(device.limit));
+  });
+}
+
+const clamped = (r: Range | null): Range => (r ? { nominal: Math.max(0, r.nominal), low: Math.max(0, r.low), high: Math.max(0, r.high) } : exactly(0));
+
+function bring(node: StageNode, from: StageNode, links: Map<string, Link>): void {
+  const shelter = from.kind.shelter!;
+  const there = rangeOf(from.judged.out(shelter.temperature));
+  if (!there) return;
+  if (shelter.link === 'inside') {
+    if (node.doc.given?.ambient === undefined) links.set(AMBIENT, { range: there, from: from.title });
+    return;
+  }
+  const device = node.kind.warm!.find((w) => w.sink)!;
+  const watts = rangeOf(node.judged.out(device.dissipation));
+  if (watts) links.set(device.sink!, { range: shared(there, from.ambient, watts), from: from.title });
+}
+
+/**
+ * Resistance that, with a device's own heat alone, lifts the sink as far as all devices on it do together, K/W. The high
+ * end is that at the greatest heat, which is what a junction is judged by.
+ */
+function shared(sink: Range, air: Range, watts: Range): Range {
+  const at = (end: 'nominal' | 'high') => (watts[end] > 0 ? Math.max((sink[end] - air[end]) / watts[end], LEAST) : LEAST);
+  const [nominal, high] = [at('nominal'), at('high')];
+  return { nominal, low: Math.min(nominal, high), high: Math.max(nominal, high) };
+}
+/** A sink is never quite without resistance. */
+const LEAST = 1e-6;
+
+/** One point on the way of the heat, at the worst end: where, and how warm. */
+export interface HeatPoint {
+  name: 'outside' | 'inside' | 'sink' | 'case' | 'junction';
+  temperature: number;
+}
+/** The way heat takes from a device to the air, worst case. */
+export interface HeatPath {
+  device: WarmDevice;
+  points: HeatPoint[];
+  limit: number;
+  watts: number;
+}
+
+/** From outside to the junction of each warm device of a stage, °C, hottest state and worst ends. Empty where it cannot be told. */
+export function heatPaths(node: StageNode, outside: Range): HeatPath[] {
+  const c = node.judged;
+  return (node.kind.warm ?? []).flatMap((device): HeatPath[] => {
+    const [junction, watts] = [c.out(device.junction).high, c.out(device.dissipation).high];
+    const limit = c.range(device.limit)?.low;
+    if (junction === null || watts === null || limit === undefined) return [];
+    const ohms = (ref: string | undefined) => (ref === undefined ? null : (c.range(ref)?.high ?? null));
+    const inner = ohms(device.junctionToCase);
+    const under = device.sink !== undefined && c.range(device.sink) ? ohms(device.caseToSink) : null;
+    const box = junction - watts * (inner ?? 0);
+    const points: (HeatPoint | null)[] = [
+      { name: 'outside', temperature: outside.high },
+      node.links.has(AMBIENT) ? { name: 'inside', temperature: node.ambient.high } : null,
+      under === null ? null : { name: 'sink', temperature: box - watts * under },
+      inner === null ? null : { name: 'case', temperature: box },
+      { name: 'junction', temperature: junction },
+    ];
+    return [{ device, points: points.filter((p) => p !== null), limit, watts }];
+  });
+}

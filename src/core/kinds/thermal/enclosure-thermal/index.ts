@@ -1,0 +1,254 @@
+import { impossible, none } from '../../../math/absent.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind } from '../../contract.ts';
+import { wire, type Drawn } from '../../drawing.ts';
+import { choice, num } from '../../fields.ts';
+import type { Judged } from '../../judged.ts';
+import { condition, held, say, sayOut, step } from '../../words.ts';
+import { balance, effectiveArea, through, type Box } from './solve.ts';
+
+/** Rise of a part near a hot block, K/W at a centimetre: a rule of thumb. */
+const NEAR = { 'above-hot': 10, 'below-hot': 5, beside: 2.5, apart: 0 } as const;
+
+export const enclosureThermal = defineKind({
+  id: 'enclosure-thermal',
+  family: 'thermal',
+  group: 'Heat',
+  title: 'Enclosure heat',
+  aliases: ['box temperature', 'case rise', 'ventilation', 'cabinet', 'vents', 'sealed box'],
+  purpose: 'The air temperature inside the box that every stage really sees, sealed, vented or with a fan, and what sits too near to something hot.',
+  given: {
+    style: choice(['sealed', 'vented', 'fan'], 'sealed'),
+    material: choice(['painted-steel', 'bare-aluminium', 'anodised-aluminium', 'plastic', 'wood'], 'plastic'),
+    mounting: choice(['free', 'table', 'wall'], 'table'),
+    width: num('m', 0.15),
+    height: num('m', 0.05),
+    depth: num('m', 0.1),
+    wallThickness: num('m', 0.0025),
+    totalDissipation: num('W', 3, 'all stages inside', { min: 0 }),
+    solarPower: num('W', 0, 'absorbed sunshine, about 500 W per m² of a dark sunlit face', { min: 0 }),
+    ventInlet: num('m2', 0, 'open area, low', { min: 0 }),
+    ventOutlet: num('m2', 0, 'open area, high', { min: 0 }),
+    ventHeight: num('m', 0.03, 'between the middles of the vents'),
+    fanFlow: num('m3/s', 0, 'at its working point', { min: 0 }),
+    altitude: num('m', 0, undefined, { min: 0, max: 10000 }),
+    maximumInside: num('degC', 55, undefined, { any: true }),
+    maximumTouch: num('degC', 60, undefined, { any: true }),
+    hotPower: num('W', 0, 'of the hottest block', { min: 0 }),
+    hotLimit: num('W', 0.25, 'a block above this counts as hot'),
+    sensitivePosition: choice(
+      ['apart', 'beside', 'above-hot', 'below-hot'],
+      'apart',
+      'where the most sensitive part sits; below-hot: the hot block hangs over it',
+    ),
+    sensitiveDistance: num('m', 0.02),
+    sensitiveLimit: num('degC', 60, undefined, { any: true }),
+    ambient: num('degC', null, 'outside', { any: true }),
+  },
+  parts: {},
+  outcomes: {
+    insideTemperature: { unit: 'degC', title: 'air inside', doc: 'goes to every stage as its ambient' },
+    insideRise: { unit: 'K', title: 'rise inside' },
+    wallTemperature: { unit: 'degC', title: 'outside of the wall' },
+    sealedRise: { unit: 'K', title: 'rise if it were sealed', doc: 'the same box sealed' },
+    effectiveArea: { unit: 'm2', title: 'area that gives off heat' },
+    airFlow: { unit: 'm3/s', title: 'flow of air' },
+    airShare: { unit: 'ratio', title: 'share that leaves with the air' },
+    thermalResistance: { unit: 'K/W', title: 'inside to outside', doc: 'insideRise over all the heat' },
+    localRise: { unit: 'K', title: 'rise beside the hot block', doc: 'rough, at the sensitive part' },
+    sensitiveTemperature: { unit: 'degC', title: 'sensitive part' },
+  },
+  evaluate: ({ given: g, ambient }) => {
+    const watts = g.totalDissipation + g.solarPower;
+    const now = balance(g, watts, ambient);
+    const sealed = balance({ ...g, style: 'sealed' }, watts, ambient);
+    const localRise = g.hotPower * NEAR[g.sensitivePosition] * Math.min(1, 0.01 / g.sensitiveDistance);
+    return {
+      insideTemperature: now ? now.inside : TOO_HOT,
+      insideRise: now ? now.inside - ambient : TOO_HOT,
+      wallTemperature: now ? now.wall : TOO_HOT,
+      sealedRise: sealed ? sealed.inside - ambient : TOO_HOT,
+      effectiveArea: effectiveArea(g),
+      airFlow: now ? now.flow : TOO_HOT,
+      airShare: watts === 0 ? NO_HEAT : now ? now.carried / watts : TOO_HOT,
+      thermalResistance: watts === 0 ? NO_HEAT : now ? (now.inside - ambient) / watts : TOO_HOT,
+      localRise,
+      sensitiveTemperature: now ? now.inside + localRise : TOO_HOT,
+    };
+  },
+  checks: {
+    'inside-temperature': held('air inside', 'insideTemperature', 'temperature', 'maximumInside', 'wanted of the inside', 'must', insideHelp),
+    'wall-touch': held('touching the box', 'wallTemperature', 'temperature', 'maximumTouch', 'guidance for what is touched', 'should', (c) => {
+      const room = c.must('maximumTouch').low - c.must('ambient').high;
+      return room > 0
+        ? `The wall may be ${say(room, 'K')} above the outside; a larger box, vents or less heat inside would keep it there.`
+        : 'It is as warm as that outside already: mark it hot, or keep hands off it.';
+    }),
+    placement: condition(
+      'place of the sensitive part',
+      (c) => !(/-hot$/.test(c.x.given.sensitivePosition) && c.must('hotPower').high > c.must('hotLimit').low),
+      'a hot block above or below a sensitive part',
+      'should',
+      (c) =>
+        `The hot block gives off ${say(c.must('hotPower').high, 'W')}: move it to the top and the edge, away from references, electrolytics, cells and sensors.`,
+    ),
+    'sensitive-temperature': held(
+      'sensitive part',
+      'sensitiveTemperature',
+      'temperature',
+      'sensitiveLimit',
+      'what the most sensitive part stands',
+      'should',
+      (c) => {
+        const over = (c.out('sensitiveTemperature').high ?? 0) - c.must('sensitiveLimit').low;
+        const local = c.out('localRise').high ?? 0;
+        const apart = local > over && over > 0 ? (c.must('sensitiveDistance').nominal * local) / (local - over) : null;
+        return apart === null
+          ? 'The air inside alone is too warm for it: cool the box, or lead its heat to the wall.'
+          : `At ${say(Math.max(apart, 0.01), 'm')} from the hot block it would hold; so would a heat path from that block to the wall.`;
+      },
+    ),
+    'vents-open': condition(
+      'vents',
+      (c) => c.must('ventInlet').low > 0 && c.must('ventOutlet').low > 0,
+      'air needs a way in and a way out',
+      'must',
+      () => 'One opening alone moves no air: open one low and one high.',
+      { applies: (c) => c.x.given.style === 'vented' },
+    ),
+  },
+  rails: {},
+  signals: {},
+  outdoors: true,
+  shelter: { link: 'inside', heat: 'totalDissipation', hottest: 'hotPower', temperature: 'insideTemperature' },
+  working: (c) => {
+    const { given: g, ambient } = c.x;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const area = step(
+      'Area that gives off heat',
+      'A',
+      [n('effectiveArea'), 'm2'],
+      'w*dp + bottom*w*dp + 2*h*dp + w*h + back*w*h',
+      {
+        w: [g.width, 'm'],
+        dp: [g.depth, 'm'],
+        h: [g.height, 'm'],
+        bottom: [g.mounting === 'table' ? 0 : 0.5, 'ratio'],
+        back: [g.mounting === 'wall' ? 0 : 1, 'ratio'],
+      },
+      'faces with free air; a horizontal face below counts half',
+      'effectiveArea',
+    );
+    const local = step(
+      'Rise beside the hot block',
+      'dTl',
+      [n('localRise'), 'K'],
+      'P*k*min(1, 0.01/s)',
+      { P: [g.hotPower, 'W'], k: [NEAR[g.sensitivePosition], 'K/W'], s: [g.sensitiveDistance, 'm'] },
+      'rule of thumb',
+      'localRise',
+    );
+    const now = balance(g, g.totalDissipation + g.solarPower, ambient);
+    if (!now) return [area, local];
+    const at = through(g, now.wall - ambient, ambient);
+    return [
+      area,
+      step(
+        'Heat leaves through the wall and with the air',
+        'P',
+        [now.through + now.carried, 'W'],
+        'q + a',
+        { q: [now.through, 'W'], a: [now.carried, 'W'] },
+        'film of still air on both sides, conduction, radiation outside; solved for the wall’s temperature',
+      ),
+      step(
+        'Air inside, from the inner film',
+        'Ti',
+        [n('insideTemperature'), 'degC'],
+        'Twi + dTf',
+        { Twi: [at.inner, 'degC'], dTf: [at.film, 'K'] },
+        'film of the same form inside',
+        'insideTemperature',
+      ),
+      step('Rise inside', 'dT', [n('insideRise'), 'K'], 'Ti - Ta', { Ti: [n('insideTemperature'), 'degC'], Ta: [ambient, 'degC'] }, 'definition', 'insideRise'),
+      local,
+      step(
+        'Sensitive part',
+        'Ts',
+        [n('sensitiveTemperature'), 'degC'],
+        'Ti + dTl',
+        { Ti: [n('insideTemperature'), 'degC'], dTl: [n('localRise'), 'K'] },
+        'sum',
+        'sensitiveTemperature',
+      ),
+    ];
+  },
+  figure: (c) => {
+    const g = c.x.given;
+    const vent = (y: number, label: string): Drawn[] => [wire(80, y, 116, y), { sym: 'text', at: [20, y - 8], text: label }];
+    return {
+      width: 460,
+      height: 220,
+      title: `A ${g.style} box and the temperatures of its air and wall`,
+      items: [
+        { sym: 'block', at: [100, 30], size: [220, 150], label: 'air inside', value: sayOut(c, 'insideTemperature', 'degC') },
+        { sym: 'block', at: [115, 120], size: [70, 44], label: 'stages', value: say(g.totalDissipation, 'W') },
+        ...(g.style === 'vented' ? [...vent(165, 'air in'), ...vent(60, 'air out')] : []),
+        wire(320, 105, 380, 105),
+        { sym: 'port', at: [380, 105], label: 'wall', value: sayOut(c, 'wallTemperature', 'degC'), side: 'right' },
+        { sym: 'text', at: [340, 170], text: 'outside' },
+        { sym: 'text', at: [340, 187], text: say(c.x.ambient, 'degC'), value: true },
+      ],
+    };
+  },
+  curves: (x) => {
+    const { given: g, ambient } = x;
+    const most = Math.max(1, 3 * (g.totalDissipation + g.solarPower));
+    const rise = (style: Box['style']) => (watts: number) => (balance({ ...g, style }, watts, ambient)?.inside ?? NaN) - ambient;
+    const plot = (id: string, title: string, at: (watts: number) => number) => ({
+      id,
+      title,
+      x: { label: 'heat inside', unit: 'W' as const, log: false, from: most / 200, to: most },
+      y: { label: 'rise inside', unit: 'K' as const },
+      points: 60,
+      marks: [{ axis: 'y' as const, value: g.maximumInside - ambient, label: 'limit', limit: true }],
+      at,
+    });
+    const sealed = plot('sealed', 'Rise of the sealed box over heat', rise('sealed'));
+    return g.style === 'sealed' ? [sealed] : [plot('rise', `Rise of the ${g.style} box over heat`, rise(g.style)), sealed];
+  },
+  bringUp: (c) => [
+    {
+      id: 'warm',
+      act: 'probe',
+      title: 'Air inside, warmed through',
+      text: 'Thermometer in the free air near the top, box closed, full power, until it changes by less than half a kelvin in ten minutes.',
+      expect: window('air near the top of the box', 'degC', c.out('insideTemperature')),
+    },
+  ],
+  confirm: [{ id: 'openings', text: 'No opening lets fingers, wires or drops reach parts at mains or high voltage.' }],
+  cautions: [
+    'Openings must keep fingers, wires and drops away from mains parts; your local code says how.',
+    'Lithium cells want the coolest corner of the box, away from everything hot.',
+  ],
+  schools: 'A sealed metal box as its own sink, or a vented plastic one; a fan (dust, noise, one more part to fail) or none.',
+  sources: ['simplified free-convection relations', 'stack-effect formula', 'Stefan-Boltzmann', 'ISO 2533 atmosphere'],
+});
+
+/** The least equal vents that hold the inside, or what else would. */
+function insideHelp(c: Judged): string {
+  const g = c.x.given as Box & { solarPower: number };
+  const watts = c.must('totalDissipation').high + c.must('solarPower').high;
+  const [most, outside] = [c.must('maximumInside').low, c.must('ambient').high];
+  if (most <= outside) return 'It is as warm as that outside already: nothing without cooling holds it. Take parts that stand more.';
+  const holds = (area: number) => (balance({ ...g, style: 'vented', ventInlet: area, ventOutlet: area }, watts, outside)?.inside ?? Infinity) <= most;
+  const area = VENTS.find(holds);
+  const per = (most - outside) / ((c.out('thermalResistance').high ?? Infinity) || Infinity);
+  const vents = area === undefined ? 'Vents alone are not enough' : `Vents of ${say(area, 'm2')} low and the same high would hold it`;
+  return `${vents}; as it is, about ${say(per, 'W')} instead of ${say(watts, 'W')} may be given off inside. A larger or metal box also helps.`;
+}
+/** Openings worth trying, m². */
+const VENTS = [0.5e-4, 1e-4, 2e-4, 3e-4, 5e-4, 7e-4, 1e-3, 1.5e-3, 2e-3, 3e-3, 5e-3, 7e-3, 1e-2, 2e-2];
+
+const NO_HEAT = none('nothing heats the box');
+const TOO_HOT = impossible('the box cannot give off this heat below a thousand kelvin');

@@ -1,0 +1,342 @@
+import { impossible, none } from '../../../math/absent.ts';
+import { airDensityRatio } from '../../../physics/convection.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type CheckDef, type Step } from '../../contract.ts';
+import { choice, num } from '../../fields.ts';
+import type { Judged } from '../../judged.ts';
+import { say, step } from '../../words.ts';
+import { figure } from './figure.ts';
+import { leaving, riseOf } from './solve.ts';
+
+const SLOTS = ['Q1', 'Q2', 'Q3', 'Q4'] as const;
+
+const device = <const D extends number | null>(dissipation: D) => ({
+  dissipation: num('W', dissipation, dissipation === null ? 'null: nothing there' : 'average', { min: 0 }),
+  junctionToCase: num('K/W', 2, undefined, { min: 0 }),
+  caseToSink: num('K/W', 0.5, 'grease 0.3–0.5 K/W, insulating pad 1–2 K/W', { min: 0 }),
+  maximumJunction: num('degC', 125, undefined, { any: true }),
+});
+
+const junctionCheck = (i: number): CheckDef => ({
+  title: `junction of Q${i}`,
+  value: `junction${i}`,
+  sense: 'temperature',
+  limit: (c) => c.range(`Q${i}.maximumJunction`),
+  from: `highest junction temperature of Q${i}`,
+  applies: (c) => c.x.parts[`Q${i}`].dissipation !== null,
+  severity: 'must',
+  help: sinkHelp,
+});
+
+function sinkHelp(c: Judged): string {
+  const need = c.out('sinkNeeded').low;
+  return need === null
+    ? 'No sink alone holds all junctions: lower the heat, spread it over more devices, or leave the insulating pads out.'
+    : `A sink of ${say(need, 'K/W')} or less holds all junctions at this heat; more length, fins or moving air get there.`;
+}
+
+export const heatsink = defineKind({
+  id: 'heatsink',
+  family: 'thermal',
+  group: 'Heat',
+  title: 'Heatsink',
+  aliases: ['heat sink', 'thermal resistance', 'cooling', 'junction temperature', 'plate', 'fins', 'derating curve'],
+  purpose: 'Junctions of up to four devices on one sink, from a known figure or a plate or fin geometry, in still or moving air, steady and pulsed.',
+  given: {
+    style: choice(['known', 'plate', 'finned'], 'known', 'known: the figure of H1 counts'),
+    orientation: choice(['vertical', 'horizontal'], 'vertical', 'of a plate; fins are taken as vertical'),
+    airSpeed: num('m/s', 0, 'along the length, between the fins; 0 still', { min: 0 }),
+    altitude: num('m', 0, undefined, { min: 0, max: 10000 }),
+    pulsePower: num('W', 0, 'repeated pulses in Q1, included in its average', { min: 0 }),
+    pulseWidth: num('s', 0.001),
+    period: num('s', 0.01),
+    maximumTouch: num('degC', 60, 'guidance; limits by material and contact time are in IEC 62368-1', { any: true }),
+    ambient: num('degC', null, 'from the board; inside the enclosure when there is one', { any: true }),
+  },
+  parts: {
+    H1: {
+      type: 'device',
+      doc: 'heatsink',
+      params: {
+        sinkToAmbient: num('K/W', 10, 'style known: in still air at sea level'),
+        width: num('m', 0.05),
+        length: num('m', 0.05, 'along the air flow'),
+        finCount: num('count', 8, undefined, { min: 1, integer: true }),
+        finHeight: num('m', 0.02),
+        finThickness: num('m', 0.0015),
+        conductivity: num('W/(m K)', 200),
+        emissivity: num('ratio', 0.85, 'anodised or painted 85 %, bare 10 %', { min: 0, max: 1 }),
+        mass: num('kg', 0.05, undefined, { min: 0 }),
+      },
+    },
+    Q1: { type: 'device', doc: 'device', params: { ...device(1), thermalTime: num('s', 0.01, 'junction-case time constant') } },
+    Q2: { type: 'device', doc: 'second device', params: device(null) },
+    Q3: { type: 'device', doc: 'third device', params: device(null) },
+    Q4: { type: 'device', doc: 'fourth device', params: device(null) },
+  },
+  outcomes: {
+    totalDissipation: { unit: 'W', title: 'heat into the sink' },
+    sinkToAmbient: { unit: 'K/W', title: 'sink to air', doc: 'at this power' },
+    sinkTemperature: { unit: 'degC', title: 'sink' },
+    junction1: { unit: 'degC', title: 'junction of Q1' },
+    junction2: { unit: 'degC', title: 'junction of Q2' },
+    junction3: { unit: 'degC', title: 'junction of Q3' },
+    junction4: { unit: 'degC', title: 'junction of Q4' },
+    junctionTemperature: { unit: 'degC', title: 'hottest junction' },
+    junctionPeak: { unit: 'degC', title: 'Q1 at the end of a pulse' },
+    sinkNeeded: { unit: 'K/W', title: 'sink needed', doc: 'largest sinkToAmbient that keeps all junctions; null when none does' },
+    filmCoefficient: { unit: 'W/(m2 K)', title: 'film of air', doc: 'convection only; null for a known sink' },
+    radiationShare: { unit: 'ratio', title: 'share that is radiated' },
+    finEfficiency: { unit: 'ratio', title: 'fin efficiency' },
+    airDensityRatio: { unit: 'ratio', title: 'density of the air' },
+    sinkTimeConstant: { unit: 's', title: 'time constant of the sink' },
+  },
+  refuse: ({ given: g, parts: { H1 } }) => {
+    if (g.style !== 'finned') return [];
+    if (H1.finCount < 2) return [{ path: 'parts.H1.finCount', message: 'a finned sink has at least two fins.' }];
+    return H1.width - H1.finCount * H1.finThickness > 0
+      ? []
+      : [{ path: 'parts.H1.finCount', message: `${H1.finCount} fins of ${say(H1.finThickness, 'm')} leave no gap on ${say(H1.width, 'm')}.` }];
+  },
+  evaluate: ({ given: g, parts, ambient }) => {
+    const { H1, Q1 } = parts;
+    const devices = SLOTS.map((s) => parts[s]);
+    const watts = devices.reduce((sum, d) => sum + (d.dissipation ?? 0), 0);
+    const density = airDensityRatio(g.altitude);
+    const known = g.style === 'known';
+    const fits = known || g.style === 'plate' || (H1.finCount > 1 && H1.width > H1.finCount * H1.finThickness);
+    const rise = known ? (watts * H1.sinkToAmbient) / Math.sqrt(density) : fits ? riseOf(g, H1, watts, ambient) : null;
+    const resistance = known ? H1.sinkToAmbient / Math.sqrt(density) : watts === 0 ? NO_HEAT : rise === null ? TOO_HOT : rise / watts;
+    const sink = rise === null ? null : ambient + rise;
+    const out = known || rise === null || watts === 0 ? null : leaving(g, H1, rise, ambient);
+    const junction = (d: (typeof devices)[number]) =>
+      d.dissipation === null ? EMPTY : sink === null ? TOO_HOT : sink + d.dissipation * (d.junctionToCase + d.caseToSink);
+    const each = devices.map(junction);
+    const hottest = each.reduce<number>((a, b) => (typeof b === 'number' ? Math.max(a, b) : a), -Infinity);
+    const need = Math.min(
+      ...devices.flatMap((d) => (d.dissipation === null ? [] : [(d.maximumJunction - ambient - d.dissipation * (d.junctionToCase + d.caseToSink)) / watts])),
+    );
+    const duty = g.pulseWidth / g.period;
+    const mean = (Q1.dissipation ?? 0) - g.pulsePower * duty;
+    const heating = (1 - Math.exp(-g.pulseWidth / Q1.thermalTime)) / (1 - Math.exp(-g.period / Q1.thermalTime));
+    return {
+      totalDissipation: watts,
+      sinkToAmbient: resistance,
+      sinkTemperature: sink ?? TOO_HOT,
+      junction1: each[0]!,
+      junction2: each[1]!,
+      junction3: each[2]!,
+      junction4: each[3]!,
+      junctionTemperature: hottest > -Infinity ? hottest : sink === null ? TOO_HOT : sink,
+      junctionPeak:
+        sink === null
+          ? TOO_HOT
+          : g.pulsePower === 0
+            ? each[0]!
+            : duty > 1 || mean < 0
+              ? NO_PULSE
+              : sink + (Q1.dissipation ?? 0) * Q1.caseToSink + mean * Q1.junctionToCase + g.pulsePower * Q1.junctionToCase * heating,
+      sinkNeeded: watts === 0 ? NO_HEAT : need > 0 ? need : NO_SINK,
+      filmCoefficient: out ? out.film : known ? KNOWN : watts === 0 ? NO_HEAT : TOO_HOT,
+      radiationShare: out ? out.radiation / watts : known ? KNOWN : watts === 0 ? NO_HEAT : TOO_HOT,
+      finEfficiency: out ? (out.efficiency ?? NO_FINS) : known ? KNOWN : watts === 0 ? NO_HEAT : TOO_HOT,
+      airDensityRatio: density,
+      sinkTimeConstant: typeof resistance === 'number' ? H1.mass * 900 * resistance : resistance,
+    };
+  },
+  checks: {
+    'junction-1': junctionCheck(1),
+    'junction-2': junctionCheck(2),
+    'junction-3': junctionCheck(3),
+    'junction-4': junctionCheck(4),
+    'junction-peak': {
+      title: 'junction of Q1 in a pulse',
+      value: 'junctionPeak',
+      sense: 'temperature',
+      limit: (c) => c.range('Q1.maximumJunction'),
+      from: 'highest junction temperature of Q1',
+      applies: (c) => c.x.given.pulsePower > 0,
+      severity: 'must',
+      help: (c) => `Pulses shorter than the die's ${say(c.must('Q1.thermalTime').nominal, 's')}, less power in each, or a larger die would hold.`,
+    },
+    touch: {
+      title: 'touching the sink',
+      value: 'sinkTemperature',
+      sense: 'temperature',
+      limit: (c) => c.range('maximumTouch'),
+      from: 'guidance for metal that is touched',
+      severity: 'should',
+      help: (c) => {
+        const room = c.must('maximumTouch').low - c.must('ambient').high;
+        const watts = c.out('totalDissipation').high ?? 0;
+        return room > 0 && watts > 0
+          ? `A sink of ${say(room / watts, 'K/W')} or less stays below it; else guard it or mark it hot.`
+          : 'The air around it is as warm as that already: guard it or mark it hot.';
+      },
+    },
+  },
+  rails: {},
+  signals: {},
+  shelter: { link: 'mount', slots: SLOTS, temperature: 'sinkTemperature' },
+  working: (c) => {
+    const { given: g, parts, ambient } = c.x;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const fitted = SLOTS.filter((s) => parts[s].dissipation !== null);
+    const steps = [
+      step(
+        'Heat of all devices',
+        'P',
+        [n('totalDissipation'), 'W'],
+        fitted.map((s) => `P${s}`).join(' + ') || '0',
+        Object.fromEntries(fitted.map((s) => [`P${s}`, [parts[s].dissipation ?? 0, 'W']])),
+        'sum',
+        'totalDissipation',
+      ),
+      step(
+        'Density of the air at this height',
+        'd',
+        [n('airDensityRatio'), 'ratio'],
+        '(1 - 2.25577e-5*h)^4.2559',
+        { h: [g.altitude, 'm'] },
+        'ISO 2533',
+        'airDensityRatio',
+      ),
+    ];
+    if (c.nominal('sinkTemperature') === null) return steps;
+    const known = step(
+      'Sink to air at this height',
+      'Rsa',
+      [n('sinkToAmbient'), 'K/W'],
+      'R/sqrt(d)',
+      { R: [parts.H1.sinkToAmbient, 'K/W'], d: [n('airDensityRatio'), 'ratio'] },
+      'free convection goes with the square root of density',
+      'sinkToAmbient',
+    );
+    return [
+      ...steps,
+      ...(g.style === 'known' ? [known] : solved(c)),
+      step(
+        'Sink',
+        'Ts',
+        [n('sinkTemperature'), 'degC'],
+        'Ta + P*Rsa',
+        { Ta: [ambient, 'degC'], P: [n('totalDissipation'), 'W'], Rsa: [c.nominal('sinkToAmbient') ?? 0, 'K/W'] },
+        'thermal resistance',
+        'sinkTemperature',
+      ),
+      ...fitted.map((s, i) =>
+        step(
+          `Junction of ${s}`,
+          `Tj${i + 1}`,
+          [n(`junction${s.slice(1)}`), 'degC'],
+          'Ts + P1*(Rjc + Rcs)',
+          {
+            Ts: [n('sinkTemperature'), 'degC'],
+            P1: [parts[s].dissipation ?? 0, 'W'],
+            Rjc: [parts[s].junctionToCase, 'K/W'],
+            Rcs: [parts[s].caseToSink, 'K/W'],
+          },
+          'JEDEC JESD51',
+          `junction${s.slice(1)}`,
+        ),
+      ),
+    ];
+  },
+  figure,
+  simulate: (x, o) => {
+    const { parts, ambient } = x;
+    if (typeof o.sinkToAmbient !== 'number') return null;
+    const fitted = SLOTS.filter((s) => parts[s].dissipation !== null);
+    const ohms = (value: number) => Math.max(value, 1e-9);
+    return {
+      elements: [
+        { is: 'voltage', name: 'Ta', a: 'air', b: '0', wave: { sort: 'dc', value: ambient } },
+        { is: 'resistor', name: 'Rsa', a: 'sink', b: 'air', ohms: ohms(o.sinkToAmbient), quiet: true },
+        ...fitted.flatMap((s) => [
+          { is: 'resistor' as const, name: `R${s}`, a: s, b: 'sink', ohms: ohms(parts[s].junctionToCase + parts[s].caseToSink), quiet: true },
+          { is: 'current' as const, name: `P${s}`, a: '0', b: s, wave: { sort: 'dc' as const, value: parts[s].dissipation ?? 0 } },
+        ]),
+        ...(parts.H1.mass > 0 ? [{ is: 'capacitor' as const, name: 'Cs', a: 'sink', b: '0', farads: parts.H1.mass * 900 }] : []),
+      ],
+      out: 'sink',
+      band: [1e-5, 1],
+      time: { stop: 5 * (o.sinkTimeConstant ?? 1) },
+      confirms: { sinkTemperature: (b) => b.dc('sink'), ...Object.fromEntries(fitted.map((s) => [`junction${s.slice(1)}`, (b) => b.dc(s)])) },
+    };
+  },
+  curves: (x) => {
+    const { given: g, parts, ambient } = x;
+    const most = 4 * Math.max(1, ...SLOTS.map((s) => parts[s].dissipation ?? 0));
+    const theta = (watts: number) => {
+      if (g.style === 'known') return parts.H1.sinkToAmbient / Math.sqrt(airDensityRatio(g.altitude));
+      const rise = riseOf(g, parts.H1, watts, ambient);
+      return rise === null ? NaN : rise / watts;
+    };
+    return [
+      {
+        id: 'sink',
+        title: 'Sink temperature over heat',
+        x: { label: 'heat of all devices', unit: 'W', log: false, from: most / 100, to: most },
+        y: { label: 'sink', unit: 'degC' },
+        points: 60,
+        marks: [{ axis: 'y', value: g.maximumTouch, label: 'touch', limit: true }],
+        at: (watts) => ambient + watts * theta(watts),
+      },
+    ];
+  },
+  bringUp: (c) => {
+    const wait = c.out('sinkTimeConstant').nominal;
+    return [
+      {
+        id: 'mount',
+        act: 'fit',
+        title: 'Mount the devices',
+        text: 'Insulating pad or grease under every device, screws tightened evenly. Check with the ohmmeter that tabs that must be apart are apart, and that the sink touches no live part.',
+      },
+      {
+        id: 'warm',
+        act: 'probe',
+        title: 'Sink, warmed through',
+        text: `Thermocouple beside the hottest device, cover on, full power for ${say(4 * (wait ?? 0), 's')}. Sinks above 60 °C burn: do not touch.`,
+        expect: window('sink beside the hottest device', 'degC', c.out('sinkTemperature')),
+      },
+    ];
+  },
+  confirm: [
+    { id: 'insulation', text: 'Each tab is insulated from the sink, or the sink may be at that potential and nothing touches it.' },
+    { id: 'fins', text: 'The fins stand vertical in the built-in position, with free air above and below.' },
+  ],
+  cautions: [
+    'A sink may be live through a device’s tab, and it burns skin above 60 °C: insulate, guard or mark it.',
+    'Electrolytics beside a sink age twice as fast for every 10 K.',
+  ],
+  schools: 'An insulating pad under each device, or one insulated sink; one large sink, or several small ones.',
+  sources: ['simplified free-convection relations for air', 'Elenbaas channel correlation', 'Stefan-Boltzmann', 'ISO 2533 atmosphere'],
+});
+
+/** Steps of a sink whose temperature is solved: the balance that holds at it. */
+function solved(c: Judged): Step[] {
+  const { given: g, parts, ambient } = c.x;
+  const rise = (c.nominal('sinkTemperature') ?? ambient) - ambient;
+  const out = leaving(g, parts.H1, rise, ambient);
+  const balance = step(
+    'What leaves the sink at its temperature: by air and by radiation',
+    'P',
+    [out.convection + out.radiation, 'W'],
+    'Qc + Qr',
+    { Qc: [out.convection, 'W'], Qr: [out.radiation, 'W'] },
+    'free-convection relations and Stefan-Boltzmann, solved for the temperature',
+  );
+  const ohms = c.nominal('sinkToAmbient');
+  if (ohms === null) return [balance];
+  const values = { dT: [rise, 'K'], P: [c.nominal('totalDissipation') ?? 0, 'W'] } as const;
+  return [balance, step('Sink to air at this heat', 'Rsa', [ohms, 'K/W'], 'dT/P', values, 'definition', 'sinkToAmbient')];
+}
+
+const EMPTY = none('no device is mounted there');
+const NO_HEAT = none('nothing heats the sink');
+const KNOWN = none('the sink’s figure is taken as given');
+const NO_FINS = none('a plate has no fins');
+const TOO_HOT = impossible('the sink cannot give off this heat below a thousand kelvin');
+const NO_SINK = impossible('no heatsink keeps all junctions within their limits');
+const NO_PULSE = impossible('the pulses alone are more than the average, or longer than their period');
