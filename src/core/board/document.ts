@@ -34,6 +34,8 @@ export interface StageDoc {
   signals?: Record<string, string>;
   mount?: string;
   inside?: string;
+  /** What one copy costs, in the brief’s currency, as the designer reckons it. */
+  cost?: number;
   options?: OptionDoc[];
   notes?: string;
 }
@@ -112,6 +114,13 @@ export const comfortOf = (doc: BoardDoc): number => doc.policy?.comfortMargin ??
 /** How ends are found that checks are judged on. */
 export const methodOf = (doc: BoardDoc): Policy['judgeBy'] & string => doc.policy?.judgeBy ?? 'extreme-value';
 export const titleOf = (stage: StageDoc, kindTitle: string): string => stage.title || kindTitle;
+
+/** What all stages with a known cost come to for one board; null where none is known. */
+export function costOf(doc: BoardDoc): number | null {
+  const known = doc.stages.filter((s) => s.cost !== undefined);
+  return known.length ? known.reduce((sum, s) => sum + s.cost! * (s.copies ?? 1), 0) : null;
+}
+export const currencyOf = (doc: BoardDoc): string => doc.brief?.currency ?? 'EUR';
 
 /** Shares of time by state; everything in `typical` when the board lists none. */
 export function sharesOf(doc: BoardDoc): Record<StateId, number> {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { alone, board, refusals } from '../testing/boards.ts';
-import type { BoardDoc, StageDoc } from './document.ts';
+import { costOf, type BoardDoc, type StageDoc } from './document.ts';
 import { renameRail, renameStage } from './edit.ts';
 import { evaluateBoard } from './evaluate.ts';
-import { addOption, chooseOption, chosenTitle, keepAsOption, removeOption, tryOption } from './options.ts';
+import { addOption, chooseOption, chosenTitle, keepAsOption, removeOption, setCost, tryOption } from './options.ts';
 
 const stages: StageDoc[] = [
   { id: 'in', kind: 'dc-input', given: { supplyVoltage: 9 }, rails: { out: 'v9' } },
@@ -80,4 +80,16 @@ describe('options for a place', () => {
     expect(paths(bad[0]!.options.slice(0, 2))).toEqual(['stages[0].options[0].kind', 'stages[0].options[1].given.nonsense']);
     expect(paths(bad[0]!.options.slice(2))).toEqual(['stages[0].options[0].title']);
   });
+});
+
+it('a cost belongs to what it was said of, and goes with it when an option is chosen', () => {
+  const doc = board([
+    { id: 'f', kind: 'rc-lowpass', copies: 3, cost: 0.4 },
+    { id: 'd', kind: 'voltage-divider' },
+  ]);
+  expect(costOf(doc)).toBeCloseTo(1.2, 12);
+  const two = setCost(addOption(doc, 'f', 'rc-lowpass', 'dear'), 'f', 0, 2);
+  expect(costOf(two)).toBeCloseTo(1.2, 12);
+  expect(costOf(chooseOption(two, 'f', 0, 'better caps'))).toBeCloseTo(6, 12);
+  expect(costOf(setCost(doc, 'f', null, undefined))).toBeNull();
 });

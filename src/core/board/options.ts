@@ -2,7 +2,7 @@ import { mustKind } from '../kinds/index.ts';
 import type { BoardDoc, OptionDoc, StageDoc } from './document.ts';
 
 /** What differs between candidates for one place on the board. */
-const CONTENT = ['kind', 'given', 'parts', 'rails', 'signals'] as const;
+const CONTENT = ['kind', 'given', 'parts', 'rails', 'signals', 'mount', 'cost'] as const;
 
 const stageOf = (doc: BoardDoc, id: string): StageDoc => {
   const stage = doc.stages.find((s) => s.id === id);
@@ -41,6 +41,14 @@ export function addOption(doc: BoardDoc, id: string, kindId: string, title: stri
     ...(signals.length ? { signals: Object.fromEntries(signals) } : {}),
   };
   return withOptions(doc, stage, [...(stage.options ?? []), option]);
+}
+
+/** What one copy of the stage (`which` null) or of an option costs; `undefined` where nobody knows. */
+export function setCost(doc: BoardDoc, id: string, which: number | null, cost: number | undefined): BoardDoc {
+  const priced = <T extends { cost?: number }>({ cost: _, ...rest }: T) => (cost === undefined ? rest : { ...rest, cost }) as T;
+  const stage = stageOf(doc, id);
+  if (which !== null) return withOptions(doc, stage, (stage.options ?? []).with(which, priced(stage.options![which]!)));
+  return { ...doc, stages: doc.stages.map((s) => (s.id === id ? priced(s) : s)) };
 }
 
 /** Drops an option. */

@@ -33,6 +33,7 @@ const content = {
   mount: id.optional(),
   inside: id.optional(),
   notes: text(10_000).optional(),
+  cost: z.number().min(0).max(1e9).optional(),
 };
 const stage = z.strictObject({
   id,

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { page } from '$app/state';
+  import { costOf, currencyOf } from '../../../core/board/document.ts';
   import { gate, letterOf } from '../../../core/gate/gate.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
@@ -11,6 +12,7 @@
   let base = $derived(`/boards/${session.id}`);
   let letter = $derived(revisions.at(-1)?.letter ?? null);
   let next = $derived(letterOf(revisions.length));
+  let cost = $derived(costOf(session.doc));
   let tightest = $derived(session.sum.tightest);
   let draws = $derived(Math.max(0, ...session.sum.power.map((p) => p.in)));
   let hottest = $derived(
@@ -44,6 +46,7 @@
         {#if !g.blocking.length && !g.toWaive.length}<a href="{base}/gate">{g.confirmations.filter((c) => !c.given).length} to confirm</a>{/if}
       {/if}
       {#if draws > 0}<span class="soft"> · draws <span class="num">{formatText(draws, 'W', 3)}</span></span>{/if}
+      {#if cost !== null}<span class="soft"> · costs <span class="num">{cost.toFixed(2)}</span>&#8239;{currencyOf(session.doc)}</span>{/if}
       {#if hottest}<span class="soft"> · hottest <span class="num" class:bad={hottest.status === 'fail'}>{formatText(hottest.value!, 'degC')}</span></span>{/if}
       {#if tightest}<span class="soft"> · tightest <Margin check={tightest.check} /></span>{/if}
     </span>

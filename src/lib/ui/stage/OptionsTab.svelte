@@ -1,9 +1,12 @@
 <script lang="ts">
   import { evaluateBoard, type StageSum, type Sum } from '../../../core/board/evaluate.ts';
-  import { addOption, chooseOption, chosenTitle, keepAsOption, removeOption, tryOption } from '../../../core/board/options.ts';
+  import { addOption, chooseOption, chosenTitle, keepAsOption, removeOption, setCost, tryOption } from '../../../core/board/options.ts';
+  import { currencyOf } from '../../../core/board/document.ts';
   import { KINDS } from '../../../core/kinds/index.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import type { Uncertain } from '../../../core/quantity/uncertain.ts';
+  import QuantityField from './QuantityField.svelte';
   import Button from '../atoms/Button.svelte';
   import Margin from '../atoms/Margin.svelte';
   import StatusMark from '../atoms/StatusMark.svelte';
@@ -43,6 +46,17 @@
     wrong = issues.map((i) => i.message).join(' ');
     return !wrong;
   };
+  function price(column: number, name: string, value: Uncertain | undefined): string | undefined {
+    if (value !== undefined && typeof value !== 'number') return 'Write one number.';
+    const doc = setCost(session.doc, stage.id, column === 0 ? null : column - 1, value);
+    const label = `${stage.title}: cost of ${name}`;
+    return (
+      session
+        .edit(label, doc)
+        .map((i) => i.message)
+        .join(' ') || undefined
+    );
+  }
   const named = () => title.trim() || `option ${options.length + 1}`;
   function keep(): void {
     if (say(`keep ${named()}`, keepAsOption(session.doc, stage.id, named()))) title = '';
@@ -93,6 +107,21 @@
           <tr
             ><td>parts</td>{#each columns as c, i (i)}<td class="small">{parts(c.stage)}</td>{/each}</tr
           >
+          <tr>
+            <td>cost of one, {currencyOf(session.doc)}</td>
+            {#each columns as c, i (i)}
+              <td>
+                <QuantityField
+                  value={c.stage.doc.cost ?? null}
+                  unit=""
+                  label="Cost of {c.name}"
+                  empty="not known"
+                  clears
+                  onset={(value) => price(i, c.name, value)}
+                />
+              </td>
+            {/each}
+          </tr>
           <tr
             ><td>heat at peak</td>{#each columns as c, i (i)}<td class="num">{formatText(heat(c), 'W', 3)}</td>{/each}</tr
           >
