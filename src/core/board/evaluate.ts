@@ -1,4 +1,4 @@
-import type { Kind, Offer, RailPort, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
+import type { Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
 import { isCondition, judge, type CheckResult } from '../kinds/judge.ts';
 import type { Judged } from '../kinds/judged.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
@@ -253,8 +253,12 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
   return [...wiring.rails.values()].map((rail): RailSum => {
     const provider = rail.providers[0];
     const c = provider?.node.judged;
-    const pick = (ref: unknown): Range | null => (c && typeof ref === 'string' ? c.pick(ref) : null);
-    const gives = provider?.def.gives ?? {};
+    const pick = (ref: Ref | undefined): Range | null => {
+      if (!c || ref === undefined) return null;
+      const value = typeof ref === 'string' ? c.pick(ref) : ref(c);
+      return typeof value === 'number' ? { nominal: value, low: value, high: value } : value;
+    };
+    const gives: RailPort['gives'] = provider?.def.gives ?? {};
     const need = (meaning: 'minimum' | 'maximum') =>
       rail.consumers.flatMap((t) => {
         const ref = t.def.gives[meaning];

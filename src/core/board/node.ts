@@ -5,7 +5,7 @@ import type { Drawer } from '../quantity/drawer.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
 import { Study, type Results, type Spread } from '../tolerance/study.ts';
-import { ambientOf, deratingOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
+import { ambientOf, comfortOf, deratingOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
 import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 
 /** Where links agree this far the board is settled. */
@@ -259,6 +259,7 @@ export class StageNode {
       range: (name) => must(`given.${name}`),
       ambient: this.ambient,
       derating: deratingOf(this.board),
+      comfort: comfortOf(this.board),
     };
   }
 

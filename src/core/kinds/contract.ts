@@ -23,6 +23,8 @@ export interface NumberField {
   below?: number;
   max?: number;
   integer?: boolean;
+  /** The only numbers there are, as of a standard; such a field takes no range. */
+  oneOf?: readonly number[];
   /** null means an open circuit and evaluates as Infinity. */
   open?: boolean;
 }
@@ -360,6 +362,8 @@ export interface Sizing {
   range: (ref: string) => Range;
   ambient: Range;
   derating: number;
+  /** What a margin must have to spare to be called ok. */
+  comfort: number;
 }
 /** One way to fill the open parts, the best first. `why` says what it is good for. */
 export interface Offer {

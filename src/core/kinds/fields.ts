@@ -2,12 +2,12 @@ import type { Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import type { ChoiceField, FlagField, ListField, NumberField } from './contract.ts';
 
-type Bounds = Partial<Pick<NumberField, 'min' | 'above' | 'below' | 'max' | 'integer'>> & { any?: true };
+type Bounds = Partial<Pick<NumberField, 'min' | 'above' | 'below' | 'max' | 'integer' | 'oneOf'>> & { any?: true };
 
 /** A number field. Above zero unless a bound is given; `any: true` lifts the sign. Default null: not known or not asked for. */
 export function num<const D extends Uncertain | null>(unit: Unit, value: D, doc?: string, bounds: Bounds = {}): NumberField & { default: D } {
   const { any, ...rest } = bounds;
-  const free = any || rest.min !== undefined || rest.above !== undefined;
+  const free = any || rest.min !== undefined || rest.above !== undefined || rest.oneOf !== undefined;
   return { type: 'number', unit, default: value, ...(doc ? { doc } : {}), ...(free ? rest : { above: 0, ...rest }) };
 }
 

@@ -1,15 +1,32 @@
+import { rcRippleFilter } from './power/rc-ripple-filter/index.ts';
 import { adcChannel } from './conversion/adc-channel/index.ts';
 import { dcInput } from './power/dc-input/index.ts';
 import { enclosureThermal } from './thermal/enclosure-thermal/index.ts';
 import { heatsink } from './thermal/heatsink/index.ts';
 import { linearRegulator } from './power/linear-regulator/index.ts';
+import { shuntReference } from './power/shunt-reference/index.ts';
+import { usbSource } from './power/usb-source/index.ts';
+import { rectifierReservoir } from './power/rectifier-reservoir/index.ts';
 import { rcLowpass } from './analog/rc-lowpass/index.ts';
 import { supplyLoad } from './power/supply-load/index.ts';
 import { voltageDivider } from './analog/voltage-divider/index.ts';
 import type { Kind } from './contract.ts';
 
 /** The one list of kinds. A test compares it with the folders, both ways. */
-export const KINDS: readonly Kind[] = [dcInput, linearRegulator, supplyLoad, voltageDivider, rcLowpass, adcChannel, heatsink, enclosureThermal];
+export const KINDS: readonly Kind[] = [
+  dcInput,
+  linearRegulator,
+  supplyLoad,
+  voltageDivider,
+  rcLowpass,
+  adcChannel,
+  heatsink,
+  enclosureThermal,
+  rectifierReservoir,
+  usbSource,
+  shuntReference,
+  rcRippleFilter,
+];
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));
 

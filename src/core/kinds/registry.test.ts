@@ -38,6 +38,7 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
   it('stands every given at the ends of what entry accepts, without NaN and without a crash', () => {
     for (const [name, field] of Object.entries(kind.given as Record<string, Field>)) {
       if (field.type !== 'number' || name === 'ambient') continue;
+      if (field.oneOf) continue;
       const least = field.min ?? (field.above === undefined ? -1e6 : field.above + 1e-12);
       const most = field.max ?? (field.below === undefined ? 1e9 : field.below - 1e-12);
       for (const end of [least, most]) {

@@ -1,7 +1,7 @@
+import { ZERO_CELSIUS } from './constants.ts';
+
 /** Stefan-Boltzmann constant, W/(m²·K⁴). // [CODATA] exact since 2019 */
 export const STEFAN_BOLTZMANN = 5.670374419e-8;
-/** 0 °C in kelvin. */
-export const ZERO_CELSIUS = 273.15;
 /** Standard gravity, m/s². // [ISO 2533] */
 const GRAVITY = 9.80665;
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Field } from '../../../core/kinds/contract.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
-  import { entryText } from '../../../core/quantity/format.ts';
+  import { entryText, formatText } from '../../../core/quantity/format.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';
   import { humanise } from '../words.ts';
@@ -31,7 +31,12 @@
 <div class="row">
   <span class="label" title={field.doc}>{label}</span>
   <div class="value">
-    {#if field.type === 'number'}
+    {#if field.type === 'number' && field.oneOf}
+      <select aria-label={label} value={Number(typed ?? field.default)} onchange={(e) => editor.setGiven(name, Number(e.currentTarget.value))}>
+        {#each field.oneOf as n (n)}<option value={n}>{formatText(n, field.unit)}</option>{/each}
+      </select>
+      {#if field.doc}<span class="small soft doc">{field.doc}</span>{/if}
+    {:else if field.type === 'number'}
       <QuantityField
         {label}
         unit={field.unit}

@@ -1,13 +1,9 @@
 import { nextAbove, nextBelow } from '../../../quantity/preferred.ts';
+import { CAPACITOR_VOLTAGES, HEATSINKS, rated } from '../../../quantity/stock.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import type { CheckDef, SpreadLike } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
 import { say } from '../../words.ts';
-
-/** Working voltages capacitors are sold with, V. [IEC 60063] R5-like voltage steps of capacitor ranges */
-const CAPACITOR_VOLTAGES = [4, 6.3, 10, 16, 25, 35, 50, 63, 100];
-/** Thermal resistances of common board heatsinks, K/W. */
-const SINKS = [30, 24, 20, 15, 12, 9, 7.5, 6, 4.5, 3, 2, 1];
 
 function worstError(c: Judged): SpreadLike {
   const out = c.out('outputVoltage');
@@ -49,7 +45,7 @@ export const checks: Record<string, CheckDef> = {
     severity: 'must',
     help: (c) => {
       const sink = c.out('requiredSinkToAmbient').low;
-      const usual = sink === null ? undefined : SINKS.find((k) => k <= sink);
+      const usual = sink === null ? undefined : HEATSINKS.find((k) => k <= sink);
       const load = c.out('highestLoad').low;
       const first = usual ? `A heatsink of ${say(usual, 'K/W')} or less (${say(sink, 'K/W')} at most)` : 'No heatsink alone is enough; a lower input';
       const second = load !== null && load > 0 ? `, or ${say(load, 'A')} instead of ${say(c.must('loadCurrent').high, 'A')}` : '';
@@ -165,7 +161,7 @@ export const checks: Record<string, CheckDef> = {
     derated: true,
     severity: 'must',
     help: (c) => {
-      const next = CAPACITOR_VOLTAGES.find((v) => v * 0.8 >= (c.out('outputVoltage').high ?? Infinity));
+      const next = rated(CAPACITOR_VOLTAGES, c.out('outputVoltage').high);
       return next ? `A capacitor rated ${say(next, 'V')} passes.` : 'Take a capacitor of a higher voltage rating.';
     },
   },

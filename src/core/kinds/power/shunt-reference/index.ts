@@ -1,0 +1,373 @@
+import { abs, beside, capacitor, complex, over, add } from '../../../math/complex.ts';
+import { risingRoot } from '../../../math/root.ts';
+import { parallel, toDb } from '../../../physics/network.ts';
+import { RESISTOR_POWERS, rated } from '../../../quantity/stock.ts';
+import { exactly } from '../../../quantity/uncertain.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type SpreadLike } from '../../contract.ts';
+import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
+import { num } from '../../fields.ts';
+import type { AnyInputs, Judged } from '../../judged.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
+
+/** Volts and amperes of the shunt at an input and load, with its own heat settled. */
+function solve({ parts, ambient }: AnyInputs, vin: number, load: number) {
+  const { R1, D1 } = parts;
+  const gain = 1 + D1.dynamicImpedance / R1.value;
+  const at = (junction: number) => {
+    const vz = D1.referenceVoltage + D1.voltageTempco * (junction - 25);
+    const volts = (vz - D1.dynamicImpedance * (D1.testCurrent + load) + (D1.dynamicImpedance * vin) / R1.value) / gain;
+    return { volts, amps: (vin - volts) / R1.value - load };
+  };
+  const heated = (t: number) => ambient + D1.junctionToAmbient * Math.max(0, at(t).volts * at(t).amps);
+  // The smallest junction temperature that agrees with itself.
+  const junction = risingRoot((t) => t - heated(t), ambient, ambient + 2000) ?? ambient;
+  return { ...at(junction), junction };
+}
+
+const noLoad = (x: AnyInputs) => solve(x, x.given.inputVoltage, 0);
+const noLoadPower = (x: AnyInputs): number => {
+  const s = noLoad(x);
+  return Math.max(0, s.volts * s.amps);
+};
+/** Power in the shunt peaks where its voltage is half the input: ends alone would miss it. */
+const TURNS = ['parts.D1.referenceVoltage', 'given.inputVoltage'];
+
+const error = (c: Judged): SpreadLike => {
+  const out = c.out('outputVoltage');
+  const wanted = c.must('outputVoltage').nominal;
+  if (out.nominal === null || out.low === null || out.high === null)
+    return { nominal: null, low: null, high: null, ...(out.absent ? { absent: out.absent } : {}) };
+  return { ...exactly(Math.max(Math.abs(out.low - wanted), Math.abs(out.high - wanted))), nominal: Math.abs(out.nominal - wanted) };
+};
+
+export const shuntReference = defineKind({
+  id: 'shunt-reference',
+  family: 'power',
+  group: 'Supply',
+  title: 'Zener or shunt reference',
+  aliases: ['zener diode', 'voltage reference', 'shunt regulator', 'clamp rail'],
+  purpose: 'A small stable voltage from a series resistor and a shunt device, with the currents it needs and wastes.',
+  given: {
+    inputVoltage: num('V', 12),
+    inputRipple: num('V', 0, undefined, { min: 0 }),
+    rippleFrequency: num('Hz', 100),
+    outputVoltage: num('V', 5.1, 'wanted'),
+    outputTolerance: num('ratio', 0.1),
+    loadCurrent: num('A', 0.005, 'drawn from it', { min: 0 }),
+    maximumOutputRipple: num('V', 0.05),
+    noiseLow: num('Hz', 10),
+    noiseHigh: num('Hz', 1e5),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  parts: {
+    R1: { type: 'resistor', series: 'E24', tolerance: 0.05, doc: 'series', params: { powerRating: num('W', 0.25) } },
+    D1: {
+      type: 'device',
+      doc: 'shunt device',
+      params: {
+        referenceVoltage: num('V', { nominal: 5.1, tolerance: 0.05 }, 'at testCurrent and 25 °C junction'),
+        testCurrent: num('A', 0.005, undefined, { min: 0 }),
+        minimumCurrent: num('A', 0.001, 'knee'),
+        maximumCurrent: num('A', 0.09),
+        dynamicImpedance: num('ohm', 20, undefined, { min: 0 }),
+        voltageTempco: num('V/K', 0, 'zener about −2 mV/K at 3 V, 0 at 5 V, +9 mV/K at 12 V', { any: true }),
+        voltageNoise: num('V/rtHz', 0, undefined, { min: 0 }),
+        powerRating: num('W', 0.5),
+        junctionToAmbient: num('K/W', 300),
+        maximumJunction: num('degC', 150, undefined, { any: true }),
+      },
+    },
+    C1: { type: 'capacitor', series: 'E6', tolerance: 0.2, optional: true, doc: 'across the device', params: { esr: num('ohm', 0, undefined, { min: 0 }) } },
+  },
+  outcomes: {
+    outputVoltage: { unit: 'V', title: 'output' },
+    shuntCurrent: { unit: 'A', title: 'shunt current' },
+    troughCurrent: { unit: 'A', title: 'shunt current at the trough' },
+    noLoadCurrent: { unit: 'A', title: 'shunt current, load removed' },
+    dissipation: { unit: 'W', title: 'heat of the shunt' },
+    noLoadDissipation: { unit: 'W', title: 'heat of the shunt, load removed', inside: { inputs: TURNS, value: noLoadPower } },
+    junctionTemperature: { unit: 'degC', title: 'junction, load removed', inside: { inputs: TURNS, value: (x) => noLoad(x).junction } },
+    seriesDissipation: { unit: 'W', title: 'heat of R1' },
+    inputCurrent: { unit: 'A', title: 'input current' },
+    outputResistance: { unit: 'ohm', title: 'output resistance' },
+    rippleRejection: { unit: 'dB', title: 'ripple rejection' },
+    outputRipple: { unit: 'V', title: 'output ripple' },
+    outputNoise: { unit: 'V', title: 'output noise' },
+  },
+  size: (s, x) => {
+    if (!s.open('R1')) return s.open('C1') ? [{ values: { C1: 1e-7 }, why: 'a common value across a zener' }] : [];
+    const need = s.param('D1.minimumCurrent').high;
+    const vin = s.range('inputVoltage').low - s.range('inputRipple').high / 2;
+    const load = s.range('loadCurrent').high;
+    const high = s.param('D1.referenceVoltage').high;
+    const ok = (r: number) => {
+      const now = {
+        ...x,
+        ambient: s.ambient.nominal,
+        parts: { ...x.parts, R1: { ...x.parts.R1, value: r * (1 + s.tolerance('R1')) }, D1: { ...x.parts.D1, referenceVoltage: high } },
+      };
+      return solve(now, vin, load).amps >= need;
+    };
+    const list = s.candidates('R1', 1, 1e6);
+    const best = list.filter(ok).at(-1) ?? list[0];
+    return best === undefined
+      ? []
+      : [{ values: { R1: best, ...(s.open('C1') ? { C1: 1e-7 } : {}) }, why: 'largest that keeps the shunt above its knee: least waste' }];
+  },
+  evaluate: (x) => {
+    const { given: g, parts } = x;
+    const { R1, D1, C1 } = parts;
+    const now = solve(x, g.inputVoltage, g.loadCurrent);
+    const trough = solve(x, g.inputVoltage - g.inputRipple / 2, g.loadCurrent);
+    const idle = noLoad(x);
+    const rz = complex(Math.max(D1.dynamicImpedance, 1e-9));
+    const zp = C1.value ? beside(rz, capacitor(C1.value, g.rippleFrequency, C1.esr)) : rz;
+    const share = abs(over(zp, add(complex(R1.value), zp)));
+    const outputResistance = parallel(R1.value, D1.dynamicImpedance);
+    const corner = C1.value && outputResistance > 0 ? 1 / (2 * Math.PI * outputResistance * C1.value) : null;
+    const band = corner === null ? g.noiseHigh - g.noiseLow : corner * (Math.atan(g.noiseHigh / corner) - Math.atan(g.noiseLow / corner));
+    return {
+      outputVoltage: now.volts,
+      shuntCurrent: now.amps,
+      troughCurrent: trough.amps,
+      noLoadCurrent: idle.amps,
+      dissipation: Math.max(0, now.volts * now.amps),
+      noLoadDissipation: noLoadPower(x),
+      junctionTemperature: idle.junction,
+      seriesDissipation: (g.inputVoltage - now.volts) ** 2 / R1.value,
+      inputCurrent: (g.inputVoltage - now.volts) / R1.value,
+      outputResistance,
+      rippleRejection: -toDb(share),
+      outputRipple: g.inputRipple * share,
+      outputNoise: ((D1.voltageNoise * R1.value) / (R1.value + D1.dynamicImpedance)) * Math.sqrt(Math.max(0, band)),
+    };
+  },
+  region: (c) => {
+    const i = c.out('troughCurrent');
+    const reason = 'the shunt starves: the input does not feed load and device at the trough';
+    const both = ['nominal', 'low', 'high'] as const;
+    if ((i.nominal ?? 0) <= 0) return { outside: ['outputVoltage', 'outputRipple', 'outputNoise'].map((outcome) => ({ outcome, ends: both })), reason };
+    if ((i.low ?? 1) > 0) return null;
+    return {
+      outside: [
+        { outcome: 'outputVoltage', ends: ['low'] },
+        { outcome: 'outputRipple', ends: ['high'] },
+        { outcome: 'outputNoise', ends: ['high'] },
+      ],
+      reason,
+    };
+  },
+  checks: {
+    'minimum-current': held('shunt current at the trough', 'troughCurrent', 'atLeast', 'D1.minimumCurrent', 'knee of D1', 'must', (c) => {
+      const lack = c.must('D1.minimumCurrent').high - (c.out('troughCurrent').low ?? 0);
+      const drop = c.must('inputVoltage').low - c.must('inputRipple').high / 2 - c.must('D1.referenceVoltage').high;
+      const now = drop / c.must('R1.value').high;
+      return drop > 0
+        ? `R1 of ${say(drop / (now + lack) / 1.05, 'ohm')} or less feeds it.`
+        : 'The input does not reach the reference at its lowest: raise it, or take a lower reference.';
+    }),
+    'maximum-current': held(
+      'shunt current, load removed',
+      'noLoadCurrent',
+      'atMost',
+      'D1.maximumCurrent',
+      'rating of D1',
+      'must',
+      () => 'A larger R1, a narrower input, or a series regulator in its place.',
+      { derated: true },
+    ),
+    'shunt-power': held(
+      'heat of the shunt, load removed',
+      'noLoadDissipation',
+      'atMost',
+      'D1.powerRating',
+      'rating of D1',
+      'must',
+      (c) => `A device of ${say((c.out('noLoadDissipation').high ?? 0) / 0.8, 'W')} or more, or a series regulator in its place.`,
+      { derated: true },
+    ),
+    'junction-temperature': held(
+      'junction, load removed',
+      'junctionTemperature',
+      'temperature',
+      'D1.maximumJunction',
+      'highest junction temperature of D1',
+      'must',
+      (c) => {
+        const watts = c.out('noLoadDissipation').high ?? 0;
+        const theta = (c.must('D1.maximumJunction').low - c.must('ambient').high) / Math.max(watts, 1e-12);
+        return `A package with ${say(theta, 'K/W')} to the air or less, or more copper, would hold.`;
+      },
+    ),
+    'resistor-power': held(
+      'heat of R1',
+      'seriesDissipation',
+      'atMost',
+      'R1.powerRating',
+      'rating of R1',
+      'must',
+      (c) =>
+        `R1 rated ${say(rated(RESISTOR_POWERS, c.out('seriesDissipation').high), 'W')} passes, or several in series; with the output shorted R1 sees all of the input.`,
+      { derated: true },
+    ),
+    'output-accuracy': held(
+      'output accuracy',
+      error,
+      'atMost',
+      (c) => c.must('outputVoltage').nominal * c.must('outputTolerance').low,
+      'allowed error',
+      'should',
+      () => 'A precision shunt reference, or a current source in place of R1.',
+      { unit: 'V' },
+    ),
+    'output-ripple': held(
+      'output ripple',
+      'outputRipple',
+      'atMost',
+      'maximumOutputRipple',
+      'allowed ripple',
+      'should',
+      () => 'C1 across the device, or R1 split in two with a capacitor between.',
+    ),
+  },
+  rails: {
+    in: { role: 'consumes', fills: { voltage: 'inputVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' }, draws: 'inputCurrent', gives: {} },
+    out: {
+      role: 'provides',
+      fills: { load: 'loadCurrent' },
+      gives: {
+        voltage: 'outputVoltage',
+        ripple: 'outputRipple',
+        rippleFrequency: 'rippleFrequency',
+        noise: 'outputNoise',
+        currentLimit: (c) => {
+          const spare = (c.out('troughCurrent').low ?? 0) - c.must('D1.minimumCurrent').high + c.must('loadCurrent').high;
+          return Math.max(0, spare);
+        },
+      },
+    },
+  },
+  signals: {},
+  warm: [{ part: 'D1', check: 'junction-temperature', dissipation: 'noLoadDissipation', junction: 'junctionTemperature', limit: 'D1.maximumJunction' }],
+  heat: (_, o) => ({ resistor: o.seriesDissipation ?? 0, shunt: (o.outputVoltage ?? 0) * (o.shuntCurrent ?? 0) }),
+  working: (c) => {
+    const { given: g, parts, ambient } = c.x;
+    const { R1, D1 } = parts;
+    const raw = (name: string) => c.study.nominal[name] as number;
+    const now = solve(c.x, g.inputVoltage, g.loadCurrent);
+    return [
+      step(
+        'Reference at its own temperature',
+        'Vz',
+        [D1.referenceVoltage + D1.voltageTempco * (now.junction - 25), 'V'],
+        'Vr + k*(Tj - 25)',
+        { Vr: [D1.referenceVoltage, 'V'], k: [D1.voltageTempco, 'V/K'], Tj: [now.junction, 'degC'] },
+        'datasheet practice; the junction is solved with it',
+      ),
+      step(
+        'Output',
+        'Vo',
+        [raw('outputVoltage'), 'V'],
+        '(Vz - rz*(It + IL) + rz*Vin/R1)/(1 + rz/R1)',
+        {
+          Vz: [D1.referenceVoltage + D1.voltageTempco * (now.junction - 25), 'V'],
+          rz: [D1.dynamicImpedance, 'ohm'],
+          It: [D1.testCurrent, 'A'],
+          IL: [g.loadCurrent, 'A'],
+          Vin: [g.inputVoltage, 'V'],
+          R1: [R1.value, 'ohm'],
+        },
+        'small-signal model of a zener',
+        c.nominal('outputVoltage') === null ? undefined : 'outputVoltage',
+      ),
+      step(
+        'Shunt current',
+        'Iz',
+        [raw('shuntCurrent'), 'A'],
+        '(Vin - Vo)/R1 - IL',
+        { Vin: [g.inputVoltage, 'V'], Vo: [raw('outputVoltage'), 'V'], R1: [R1.value, 'ohm'], IL: [g.loadCurrent, 'A'] },
+        'Kirchhoff',
+        'shuntCurrent',
+      ),
+      step(
+        'Heat of R1',
+        'Pr',
+        [raw('seriesDissipation'), 'W'],
+        '(Vin - Vo)^2/R1',
+        { Vin: [g.inputVoltage, 'V'], Vo: [raw('outputVoltage'), 'V'], R1: [R1.value, 'ohm'] },
+        'Joule',
+        'seriesDissipation',
+      ),
+      step(
+        'Junction with the load removed',
+        'Tj',
+        [raw('junctionTemperature'), 'degC'],
+        'Ta + theta*P',
+        { Ta: [ambient, 'degC'], theta: [D1.junctionToAmbient, 'K/W'], P: [raw('noLoadDissipation'), 'W'] },
+        'JEDEC JESD51, solved with the voltage',
+        'junctionTemperature',
+      ),
+    ];
+  },
+  figure: (c) => ({
+    width: 440,
+    height: 185,
+    title: 'Series resistor and shunt device',
+    items: [
+      port(40, 50, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
+      wire(40, 50, 90, 50),
+      part('resistor', [90, 50], 'right', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),
+      wire(160, 50, 390, 50),
+      dot(210, 50),
+      part('zener', [210, 120], 'up', 'D1', say(c.x.parts.D1.referenceVoltage, 'V')),
+      ground(210, 120),
+      ...(c.x.parts.C1.value
+        ? [dot(300, 50), part('capacitor' as const, [300, 50] as [number, number], 'down' as const, 'C1', sayPart(c.x.parts.C1.value, 'F')), ground(300, 120)]
+        : [thing('capacitor', [300, 50], 'down', 'C1', 'not fitted', { dashed: true })]),
+      port(390, 50, 'out', sayOut(c, 'outputVoltage', 'V')),
+    ],
+  }),
+  simulate: (x, o) => {
+    if (typeof o.outputVoltage !== 'number') return null;
+    const { given: g, parts } = x;
+    const now = solve(x, g.inputVoltage, g.loadCurrent);
+    const { D1, R1, C1 } = parts;
+    const bare = D1.referenceVoltage + D1.voltageTempco * (now.junction - 25) - D1.dynamicImpedance * D1.testCurrent;
+    return {
+      elements: [
+        { is: 'voltage', name: 'Vin', a: 'in', b: '0', wave: { sort: 'dc', value: g.inputVoltage }, ac: 1 },
+        { is: 'resistor', name: 'R1', a: 'in', b: 'out', ohms: R1.value },
+        { is: 'resistor', name: 'rz', a: 'out', b: 'z', ohms: Math.max(D1.dynamicImpedance, 1e-9), quiet: true },
+        { is: 'voltage', name: 'Vz', a: 'z', b: '0', wave: { sort: 'dc', value: bare } },
+        { is: 'current', name: 'IL', a: 'out', b: '0', wave: { sort: 'dc', value: g.loadCurrent } },
+        ...(C1.value ? [{ is: 'capacitor' as const, name: 'C1', a: 'out', b: '0', farads: C1.value, esr: C1.esr }] : []),
+      ],
+      out: 'out',
+      band: [1, 1e6],
+      time: { stop: 1e-3 },
+      confirms: {
+        outputVoltage: (b) => b.dc('out'),
+        rippleRejection: (b) => {
+          const gain = b.gain('out', g.rippleFrequency);
+          return typeof gain === 'number' ? -toDb(gain) : gain;
+        },
+      },
+    };
+  },
+  bringUp: (c) => [
+    { id: 'fit', act: 'fit', title: 'Fit R1 and D1', text: 'Check which end of D1 carries the band: it goes to the output.' },
+    {
+      id: 'output',
+      act: 'probe',
+      title: 'Output',
+      text: 'Load off, highest input: DC volts across D1 after five minutes.',
+      expect: window('across D1', 'V', c.out('outputVoltage')),
+    },
+    { id: 'ripple', act: 'probe', title: 'Full load, lowest input', text: 'Still within its range; scope AC coupled at 10 mV per division for the ripple.' },
+  ],
+  confirm: [{ id: 'stability', text: 'An adjustable shunt reference has a capacitor across it only within its own stability map.' }],
+  cautions: ['A shorted output puts all of the input across R1: it may glow.'],
+  schools: 'Zener (rugged, cheap, a few percent), precision shunt (accurate, slow), series reference for converters.',
+  sources: ['zener small-signal model', 'datasheet practice', 'JEDEC JESD51'],
+});

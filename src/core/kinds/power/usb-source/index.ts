@@ -1,0 +1,374 @@
+import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
+import { CAPACITOR_VOLTAGES, rated } from '../../../quantity/stock.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type SpreadLike } from '../../contract.ts';
+import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
+import { choice, flag, num } from '../../fields.ts';
+import type { Judged } from '../../judged.ts';
+import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
+
+/** What each port promises at 5 V, A. // [USB] 2.0, 3.2 and Type-C */
+const PROMISED = {
+  'usb2-unconfigured': 0.1,
+  usb2: 0.5,
+  'usb3-unconfigured': 0.15,
+  usb3: 0.9,
+  'charging-port': 1.5,
+  'type-c-default': 0.5,
+  'type-c-1.5a': 1.5,
+  'type-c-3a': 3,
+} as const;
+
+interface Contract {
+  contractVoltage: number;
+  sourcePower: number;
+  offers12V: boolean;
+  cableCurrent: number;
+}
+
+/** Whether a source of this power offers a fixed supply. // [USB PD] power rules */
+function offered(g: Contract): boolean {
+  const least: Record<number, number> = { 0: 0, 5: 0, 9: 15, 12: 15, 15: 27, 20: 45 };
+  return g.contractVoltage <= 5 || (g.sourcePower > least[g.contractVoltage]! && (g.contractVoltage !== 12 || g.offers12V));
+}
+
+/** Voltage behind a resistance under a constant current and a constant power, V; null where the rail collapses. */
+export function behind(source: number, ohms: number, amps: number, watts: number): number | null {
+  const e = source - amps * ohms;
+  const root = e * e - 4 * ohms * watts;
+  return e <= 0 || root < 0 ? null : (e + Math.sqrt(root)) / 2;
+}
+
+const stepCurrent = (c: Judged): SpreadLike => {
+  const [slew, fallback] = [c.out('slewCurrent'), c.out('fallbackCurrent')];
+  const sum = (a: number | null, b: number | null) => (a === null || b === null ? null : a + b);
+  return {
+    nominal: sum(slew.nominal, fallback.nominal),
+    low: sum(slew.low, fallback.low),
+    high: sum(slew.high, fallback.high),
+    ...(fallback.absent ? { absent: fallback.absent } : {}),
+  };
+};
+
+export const usbSource = defineKind({
+  id: 'usb-source',
+  family: 'power',
+  group: 'Supply',
+  title: 'USB port or USB Power Delivery',
+  aliases: ['USB-C', 'USB power', 'PD sink', 'VBUS', 'power bank', 'charger'],
+  purpose: 'What a USB port really gives before, without and with a contract, and whether the board survives and works in each.',
+  given: {
+    port: choice(
+      ['usb2-unconfigured', 'usb2', 'usb3-unconfigured', 'usb3', 'charging-port', 'type-c-default', 'type-c-1.5a', 'type-c-3a'],
+      'type-c-default',
+      'what is promised at 5 V',
+    ),
+    contractVoltage: num('V', 0, 'fixed supply requested; 0 none', { oneOf: [0, 5, 9, 12, 15, 20] }),
+    sourcePower: num('W', 30, 'marked power of the PD source'),
+    offers12V: flag(false, '12 V is optional for sources'),
+    cableCurrent: num('A', 3, '5 A only with a marked cable, and only used at 20 V', { oneOf: [3, 5] }),
+    defaultVoltage: num('V', { nominal: 5, low: 4.75, high: 5.5 }, 'at the source’s connector without contract, and for a 5 V contract'),
+    contractAccuracy: num('ratio', { nominal: 1, low: 0.95, high: 1.05 }),
+    transientExcursion: num('V', 0.5, 'allowed beyond the accuracy band during transitions', { min: 0 }),
+    slewRate: num('V/s', 3e4, 'fastest rise of VBUS to the contract voltage'),
+    cableResistance: num('ohm', 0.15, 'both ways with contacts; 250 mΩ is the worst allowed at 3 A', { min: 0 }),
+    supplyRipple: num('V', 0.1, undefined, { min: 0 }),
+    rippleFrequency: num('Hz', 1e5),
+    loadCurrent: num('A', 0.2, 'constant-current loads', { min: 0 }),
+    loadPower: num('W', 0, 'constant-power loads (converters)', { min: 0 }),
+    gated: flag(false, 'a load switch holds the board off until the contract stands'),
+    attachCurrent: num('A', 0.02, 'drawn before that when gated', { min: 0 }),
+    attachMinimumVoltage: num('V', 4, 'what the always-on part needs when gated'),
+    minimumVoltage: num('V', 4.5, 'what the whole board needs'),
+    maximumVoltage: num('V', 5.5, 'what every consumer and part on VBUS survives'),
+    attachCapacitanceLimit: num('F', 1e-5, 'allowed directly on VBUS at attach'),
+    maximumCableDrop: num('V', 0.75),
+  },
+  parts: {
+    C1: {
+      type: 'capacitor',
+      series: 'E6',
+      tolerance: 0.2,
+      default: 4.7e-6,
+      zero: true,
+      doc: 'directly on VBUS before any switch',
+      params: { voltageRating: num('V', 25) },
+    },
+    J1: { type: 'device', doc: 'connector', params: { currentRating: num('A', 3) } },
+  },
+  outcomes: {
+    availableCurrent: { unit: 'A', title: 'promised at 5 V', doc: 'without contract; set by the port' },
+    fallbackVoltage: { unit: 'V', title: 'board without contract' },
+    fallbackCurrent: { unit: 'A', title: 'drawn without contract' },
+    fallbackTrough: { unit: 'V', title: 'trough without contract' },
+    contractCurrent: { unit: 'A', title: 'promised by the contract', doc: 'null if the voltage is not offered' },
+    contractPower: { unit: 'W', title: 'power of the contract' },
+    outputVoltage: { unit: 'V', title: 'board with the contract', doc: 'or the default supply if there is none' },
+    outputCurrent: { unit: 'A', title: 'current' },
+    outputPower: { unit: 'W', title: 'power at the board' },
+    outputTrough: { unit: 'V', title: 'trough' },
+    outputRipple: { unit: 'V', title: 'ripple' },
+    cableDrop: { unit: 'V', title: 'drop in the cable' },
+    highestVoltage: { unit: 'V', title: 'highest on VBUS', doc: 'everything on VBUS must survive it' },
+    slewCurrent: { unit: 'A', title: 'into C1 while VBUS rises' },
+    attachCharge: { unit: 'C', title: 'charge at attach' },
+  },
+  size: (s) => {
+    if (!s.open('C1')) return [];
+    const most = s.range('attachCapacitanceLimit').low / (1 + s.tolerance('C1'));
+    const list = s.candidates('C1', 1e-6, 1e-5);
+    const best = list.filter((f) => f <= most).at(-1) ?? list[0];
+    return best === undefined ? [] : [{ values: { C1: best }, why: 'largest within the limit at attach' }];
+  },
+  evaluate: ({ given: g, parts: { C1 } }) => {
+    const at = (source: number, amps: number, watts: number): { volts: Value; amps: Value } => {
+      const volts = behind(source, g.cableResistance, amps, watts);
+      return volts === null ? { volts: COLLAPSES, amps: COLLAPSES } : { volts, amps: amps + watts / volts };
+    };
+    const plain = g.contractVoltage <= 5;
+    const is = offered(g);
+    const available = PROMISED[g.port];
+    const contract: Value = !is
+      ? NOT_OFFERED
+      : g.contractVoltage === 0
+        ? available
+        : Math.min(g.contractVoltage === 20 ? g.cableCurrent : 3, g.sourcePower / g.contractVoltage);
+    const source = plain ? g.defaultVoltage : g.contractVoltage * g.contractAccuracy;
+    const now = is ? at(source, g.loadCurrent, g.loadPower) : { volts: NOT_OFFERED, amps: NOT_OFFERED };
+    const without = g.gated ? at(g.defaultVoltage, g.attachCurrent, 0) : at(g.defaultVoltage, g.loadCurrent, g.loadPower);
+    const less = (v: Value, by: number): Value => (isAbsent(v) ? v : v - by);
+    return {
+      availableCurrent: available,
+      fallbackVoltage: without.volts,
+      fallbackCurrent: without.amps,
+      fallbackTrough: less(without.volts, g.supplyRipple / 2),
+      contractCurrent: contract,
+      contractPower: isAbsent(contract) ? contract : contract * (g.contractVoltage || 5),
+      outputVoltage: now.volts,
+      outputCurrent: now.amps,
+      outputPower: isAbsent(now.volts) || isAbsent(now.amps) ? now.volts : now.volts * now.amps,
+      outputTrough: less(now.volts, g.supplyRipple / 2),
+      outputRipple: g.supplyRipple,
+      cableDrop: isAbsent(now.amps) ? now.amps : now.amps * g.cableResistance,
+      highestVoltage: plain ? g.defaultVoltage : Math.max(g.defaultVoltage, g.contractVoltage * g.contractAccuracy + g.transientExcursion),
+      slewCurrent: plain ? 0 : C1.value * g.slewRate,
+      attachCharge: C1.value * g.defaultVoltage,
+    };
+  },
+  checks: {
+    'contract-offered': condition(
+      'contract',
+      (c) => offered(c.x.given),
+      'power rules of USB PD sources',
+      'must',
+      (c) =>
+        `A source of ${say(c.x.given.sourcePower, 'W')} need not offer ${say(c.x.given.contractVoltage, 'V')}: choose 5, 9, 15 or 20 V within its power; 12 V only when you supply the charger.`,
+    ),
+    'contract-current': held(
+      'current of the contract',
+      'outputCurrent',
+      'atMost',
+      (c) => c.pick('contractCurrent'),
+      'what the contract promises',
+      'must',
+      (c) => {
+        const watts = c.out('outputPower').high;
+        return `The board takes ${say(watts, 'W')} at most: a higher contract voltage, a source of ${say(watts, 'W')} or more, or a lower peak would hold.`;
+      },
+    ),
+    'fallback-current': held(
+      'current without contract',
+      'fallbackCurrent',
+      'atMost',
+      (c) => c.pick('availableCurrent'),
+      'what the port promises at 5 V',
+      'must',
+      (c) =>
+        c.x.given.gated
+          ? `Draw ${say(c.out('availableCurrent').low, 'A')} or less before the contract, or require a port that promises more.`
+          : `Gate the load until the contract stands, ask for configuration first, or require a port with 1.5 or 3 A: the board draws ${say(c.out('fallbackCurrent').high, 'A')}.`,
+    ),
+    'fallback-operation': held(
+      'trough without contract',
+      'fallbackTrough',
+      'atLeast',
+      (c) => c.range(c.x.given.gated ? 'attachMinimumVoltage' : 'minimumVoltage'),
+      'what must work without a contract',
+      'must',
+      () => 'An under-voltage lockout above 5.5 V that holds the board off, or a board that also works at 5 V, would do.',
+    ),
+    'contract-minimum': held('trough at the board', 'outputTrough', 'atLeast', 'minimumVoltage', 'what the board needs', 'must', (c) => {
+      const low = c.out('outputTrough').low;
+      return low === null
+        ? 'A shorter cable, a lower load or another contract.'
+        : `It lacks ${say(c.must('minimumVoltage').high - low, 'V')}: a cable with ${say(c.must('cableResistance').high / 2, 'ohm')}, or a higher contract.`;
+    }),
+    'highest-voltage': held(
+      'highest on VBUS',
+      'highestVoltage',
+      'atMost',
+      'maximumVoltage',
+      'what everything on VBUS survives',
+      'must',
+      (c) => `Everything on VBUS must stand ${say(c.out('highestVoltage').high, 'V')}: the contract with its tolerance and its transition.`,
+    ),
+    'attach-capacitance': held(
+      'capacitance at attach',
+      (c) => c.range('C1.value') ?? { nominal: 0, low: 0, high: 0 },
+      'atMost',
+      'attachCapacitanceLimit',
+      'allowed directly on VBUS',
+      'must',
+      (c) => `Leave at most ${say(c.must('attachCapacitanceLimit').low, 'F')} there and move the bulk behind a switch with soft start.`,
+      { unit: 'F' },
+    ),
+    'contract-step': held(
+      'current while VBUS rises',
+      stepCurrent,
+      'atMost',
+      (c) => Math.min(c.out('availableCurrent').low ?? 0, c.out('contractCurrent').low ?? 0),
+      'the lesser of both promises',
+      'should',
+      () => 'Less capacitance in front of the switch lowers it.',
+      { unit: 'A', applies: (c) => c.x.given.contractVoltage > 0 },
+    ),
+    'capacitor-voltage': held(
+      'voltage on C1',
+      'highestVoltage',
+      'atMost',
+      'C1.voltageRating',
+      'rating of C1',
+      'must',
+      (c) => `C1 rated ${say(rated(CAPACITOR_VOLTAGES, c.out('highestVoltage').high), 'V')} passes.`,
+      { derated: true },
+    ),
+    'connector-current': held(
+      'connector',
+      'outputCurrent',
+      'atMost',
+      'J1.currentRating',
+      'rating of J1',
+      'must',
+      () => 'Take a connector and cable for 5 A, or a higher contract voltage.',
+    ),
+    'cable-drop': held(
+      'drop in the cable',
+      'cableDrop',
+      'atMost',
+      'maximumCableDrop',
+      'allowed drop',
+      'should',
+      (c) => `A cable of ${say(c.must('maximumCableDrop').low / (c.out('outputCurrent').high || 1), 'ohm')} or less, or a higher contract voltage.`,
+    ),
+  },
+  rails: {
+    out: {
+      role: 'provides',
+      fills: { load: 'loadCurrent', minimum: 'minimumVoltage', maximum: 'maximumVoltage' },
+      gives: {
+        voltage: 'outputVoltage',
+        ripple: 'outputRipple',
+        rippleFrequency: 'rippleFrequency',
+        trough: 'outputTrough',
+        noLoad: 'highestVoltage',
+        currentLimit: 'contractCurrent',
+      },
+    },
+  },
+  signals: {},
+  heat: (x, o) => ({ cable: x.given.cableResistance * (o.outputCurrent ?? 0) ** 2 }),
+  source: (_, o) => (o.outputCurrent ?? 0) * ((o.outputVoltage ?? 0) + (o.cableDrop ?? 0)),
+  working: (c) => {
+    const { given: g, parts } = c.x;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const steps = [
+      step(
+        'Charge at attach',
+        'Q',
+        [n('attachCharge'), 'C'],
+        'C1*V5',
+        { C1: [parts.C1.value, 'F'], V5: [g.defaultVoltage, 'V'] },
+        'charge of a capacitor',
+        'attachCharge',
+      ),
+    ];
+    if (c.nominal('contractCurrent') !== null && g.contractVoltage > 0)
+      steps.push(
+        step(
+          'Current of the contract',
+          'Ic',
+          [n('contractCurrent'), 'A'],
+          'min(Imax, P/V)',
+          { Imax: [g.contractVoltage === 20 ? g.cableCurrent : 3, 'A'], P: [g.sourcePower, 'W'], V: [g.contractVoltage, 'V'] },
+          'USB Power Delivery, power rules',
+          'contractCurrent',
+        ),
+      );
+    if (c.nominal('outputVoltage') === null) return steps;
+    const source = g.contractVoltage <= 5 ? g.defaultVoltage : g.contractVoltage * g.contractAccuracy;
+    return [
+      ...steps,
+      step(
+        'Voltage at the board',
+        'Vb',
+        [n('outputVoltage'), 'V'],
+        '((Vs - I*r) + sqrt((Vs - I*r)^2 - 4*r*P))/2',
+        { Vs: [source, 'V'], I: [g.loadCurrent, 'A'], r: [g.cableResistance, 'ohm'], P: [g.loadPower, 'W'] },
+        'constant power behind a resistance',
+        'outputVoltage',
+      ),
+      step(
+        'Current',
+        'It',
+        [n('outputCurrent'), 'A'],
+        'I + P/Vb',
+        { I: [g.loadCurrent, 'A'], P: [g.loadPower, 'W'], Vb: [n('outputVoltage'), 'V'] },
+        'sum of both sorts of load',
+        'outputCurrent',
+      ),
+    ];
+  },
+  figure: (c) => ({
+    width: 500,
+    height: 190,
+    title: 'USB connector, cable, C1 and the switch to the board',
+    items: [
+      thing('resistor', [30, 50], 'right', 'cable', say(c.x.given.cableResistance, 'ohm')),
+      { sym: 'block', id: 'J1', at: [120, 28], size: [56, 44], label: 'J1' },
+      wire(100, 50, 120, 50),
+      wire(176, 50, 300, 50),
+      dot(230, 50),
+      part('capacitor', [230, 50], 'down', 'C1', sayPart(c.x.parts.C1.value, 'F')),
+      wire(230, 120, 230, 140),
+      ground(230, 140),
+      { sym: 'block', at: [300, 28], size: [96, 44], label: c.x.given.gated ? 'load switch' : 'direct' },
+      wire(396, 50, 440, 50),
+      port(440, 50, 'rail', sayOut(c, 'outputVoltage', 'V')),
+    ],
+  }),
+  bringUp: (c) => [
+    {
+      id: 'plain',
+      act: 'probe',
+      title: 'A plain 5 V port',
+      text: 'Inline meter, load gated: volts at J1 and current before any contract.',
+      expect: window('J1, plain port', 'V', c.out('fallbackVoltage')),
+    },
+    {
+      id: 'contract',
+      act: 'probe',
+      title: 'With the contract',
+      text: 'The source you will use: volts at J1, unloaded, then at peak load.',
+      expect: window('J1, contract', 'V', c.out('outputVoltage')),
+    },
+    { id: 'worst-cable', act: 'probe', title: 'The cheapest charger and the longest cable you own', text: 'Nothing may restart or warm up.' },
+  ],
+  confirm: [{ id: 'back-feed', text: 'Nothing on the board feeds VBUS back into the port, in any state.' }],
+  cautions: ['Never back-feed VBUS.', 'Up to 20 V appears where people expect 5 V.'],
+  schools:
+    'Work at 5 V too (safest, larger converter), refuse below the contract (lockout and a lamp that says why), or 3 A without Power Delivery (15 W, no controller).',
+  sources: ['USB 2.0', 'USB 3.2', 'USB Type-C specification', 'USB Power Delivery (power rules, transitions)'],
+});
+
+const COLLAPSES = impossible('the rail collapses: no voltage carries this load behind the cable');
+const NOT_OFFERED = impossible('the source does not offer this voltage');
