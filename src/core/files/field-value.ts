@@ -25,7 +25,8 @@ export function fieldIssues(field: Field, value: unknown, path: string): Issue[]
 }
 
 function numberIssues(field: NumberField, value: unknown, path: string): Issue[] {
-  if (value === null) return field.default === null ? [] : [{ path, message: 'expected a number, seen null. Leave the key out to take the default.' }];
+  if (value === null)
+    return field.default === null || field.nullable ? [] : [{ path, message: 'expected a number, seen null. Leave the key out to take the default.' }];
   if (field.oneOf) return field.oneOf.includes(value as number) ? [] : [{ path, message: `expected one of ${field.oneOf.join(', ')}, seen ${seen(value)}.` }];
   const shape = uncertainIssues(value, path);
   if (shape.length) return shape;

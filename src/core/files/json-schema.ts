@@ -28,7 +28,7 @@ function fieldSchema(f: Field): Json {
   const doc = f.doc ? { description: f.doc } : {};
   switch (f.type) {
     case 'number':
-      return { ...doc, 'x-unit': f.unit, anyOf: [{ $ref: '#/$defs/uncertain' }, ...(f.default === null ? [{ type: 'null' }] : [])] };
+      return { ...doc, 'x-unit': f.unit, anyOf: [{ $ref: '#/$defs/uncertain' }, ...(f.default === null || f.nullable ? [{ type: 'null' }] : [])] };
     case 'choice':
       return { ...doc, enum: f.choices };
     case 'flag':

@@ -10,6 +10,7 @@ const fieldAnswer = (f: Field): Record<string, unknown> => {
         unit: f.unit,
         default: f.default,
         ...Object.fromEntries(Object.entries({ min, above, below, max, integer }).filter(([, v]) => v !== undefined)),
+        ...(f.nullable ? { nullable: true } : {}),
         ...(f.oneOf ? { choices: f.oneOf } : {}),
         ...(f.open ? { open: true } : {}),
         ...doc,

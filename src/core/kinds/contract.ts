@@ -25,6 +25,8 @@ export interface NumberField {
   integer?: boolean;
   /** The only numbers there are, as of a standard; such a field takes no range. */
   oneOf?: readonly number[];
+  /** May be null though its default is a number: "none". */
+  nullable?: boolean;
   /** null means an open circuit and evaluates as Infinity. */
   open?: boolean;
 }
@@ -90,7 +92,13 @@ export interface OutcomeDef {
 }
 export type OutcomeDefs = Readonly<Record<string, OutcomeDef>>;
 
-type NumberOf<F> = F extends { default: null; open: true } ? number : F extends { default: null } ? number | null : number;
+type NumberOf<F> = F extends { nullable: true }
+  ? number | null
+  : F extends { default: null; open: true }
+    ? number
+    : F extends { default: null }
+      ? number | null
+      : number;
 export type ValueOf<F> = F extends { type: 'number' }
   ? NumberOf<F>
   : F extends { type: 'choice'; choices: readonly (infer C)[] }

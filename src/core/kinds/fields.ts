@@ -11,6 +11,12 @@ export function num<const D extends Uncertain | null>(unit: Unit, value: D, doc?
   return { type: 'number', unit, default: value, ...(doc ? { doc } : {}), ...(free ? rest : { above: 0, ...rest }) };
 }
 
+/** A number that may be null, none, though its default is not. */
+export const orNone = <const D extends Uncertain>(unit: Unit, value: D, doc?: string, bounds: Bounds = {}): NumberField & { default: D; nullable: true } => ({
+  ...num(unit, value, doc, bounds),
+  nullable: true,
+});
+
 /** A resistance whose default is an open circuit. */
 export const openOhms = (doc?: string): NumberField & { default: null; open: true } => ({
   type: 'number',

@@ -1,3 +1,7 @@
+import { lcRippleFilter } from './power/lc-ripple-filter/index.ts';
+import { railSplitter } from './power/rail-splitter/index.ts';
+import { inputProtection } from './power/input-protection/index.ts';
+import { capacitanceMultiplier } from './power/capacitance-multiplier/index.ts';
 import { rcRippleFilter } from './power/rc-ripple-filter/index.ts';
 import { adcChannel } from './conversion/adc-channel/index.ts';
 import { dcInput } from './power/dc-input/index.ts';
@@ -26,6 +30,10 @@ export const KINDS: readonly Kind[] = [
   usbSource,
   shuntReference,
   rcRippleFilter,
+  capacitanceMultiplier,
+  inputProtection,
+  railSplitter,
+  lcRippleFilter,
 ];
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));

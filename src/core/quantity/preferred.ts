@@ -51,3 +51,9 @@ export const nextAbove = (value: number, series: Series): number => seriesBetwee
 
 /** The largest value of the series at or below `value`. */
 export const nextBelow = (value: number, series: Series): number => seriesBetween(series, value / 20, value).at(-1) ?? value;
+
+/** The preferred number nearest to a value, as a ratio. */
+export function nearest(value: number, series: Series): number {
+  const [below, above] = [nextBelow(value, series), nextAbove(value, series)];
+  return value / below < above / value ? below : above;
+}

@@ -1,42 +1,16 @@
 import { impossible, none } from '../../../math/absent.ts';
-import { nextAbove } from '../../../quantity/preferred.ts';
-import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, DIODE_CURRENTS, rated, RESISTOR_POWERS, TRANSFORMER_VA } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
-import { defineKind, type Offer, type Sizing } from '../../contract.ts';
+import { defineKind } from '../../contract.ts';
 import { choice, num } from '../../fields.ts';
 import type { AnyInputs } from '../../judged.ts';
-import { held, say } from '../../words.ts';
+import { say } from '../../words.ts';
+import { checks } from './checks.ts';
+import { circuit, secondaryOhms } from './circuit.ts';
+import { size } from './sizing.ts';
 import { figure } from './figure.ts';
 import { simulate } from './simulate.ts';
-import { steadyState, waveform, type Charging, type SteadyState } from './solve.ts';
+import { steadyState, waveform, type SteadyState } from './solve.ts';
 import { working } from './working.ts';
-
-type Topology = 'bridge' | 'centre-tap' | 'half-wave';
-
-/** Resistance of the secondary in use with the reflected primary, ohm. // [IEC 61558] from the regulation; of a centre tap one half conducts at a time */
-export const secondaryOhms = (g: {
-  sourceResistance: number | null;
-  regulation: number;
-  secondaryVoltage: number;
-  transformerVa: number;
-  topology: Topology;
-}): number => g.sourceResistance ?? ((g.regulation * g.secondaryVoltage ** 2) / g.transformerVa) * (g.topology === 'centre-tap' ? 1.5 : 1);
-
-/** The charging circuit of inputs as they stand. */
-export function circuit(x: AnyInputs): Charging {
-  const { given: g, parts } = x;
-  const diodes = g.topology === 'bridge' ? 2 : 1;
-  return {
-    crest: Math.SQRT2 * g.secondaryVoltage * (1 + g.regulation) * g.lineFactor,
-    drop: diodes * parts.D1.forwardVoltage,
-    resistance: Math.max(secondaryOhms(g) + diodes * parts.D1.dynamicResistance, 1e-3),
-    farads: parts.C1.value * g.capacitanceAgeing,
-    esr: parts.C1.esr,
-    load: g.loadCurrent,
-    mains: g.mainsFrequency,
-    half: g.topology === 'half-wave',
-  };
-}
 
 export const rectifierReservoir = defineKind({
   id: 'rectifier-reservoir',
@@ -155,134 +129,7 @@ export const rectifierReservoir = defineKind({
       bleederDissipation: R1.value ? noLoadVoltage ** 2 / R1.value : 0,
     };
   },
-  checks: {
-    trough: held('trough', 'outputTrough', 'atLeast', 'minimumOutput', 'what hangs on the rail needs', 'must', (c) => {
-      const low = c.out('outputTrough').low;
-      const lack = low === null ? null : c.must('minimumOutput').high - low;
-      const larger = nextPassing(c.x, (ref) => c.must(ref), 'trough');
-      const first = larger === null ? 'No capacitor up to 22 mF alone is enough' : `C1 of ${say(larger, 'F')} would hold`;
-      return lack === null
-        ? 'The transformer cannot carry this load at low mains: take a larger one, or draw less.'
-        : `${first}; so would a secondary ${say(lack / (Math.SQRT2 * c.must('lineFactor').low), 'V')} higher, a regulator that drops ${say(lack, 'V')} less, or a transformer with less regulation.`;
-    }),
-    ripple: held('ripple', 'outputRipple', 'atMost', 'maximumRipple', 'allowed ripple', 'should', (c) => {
-      const larger = nextPassing(c.x, (ref) => c.must(ref), 'ripple');
-      return larger === null ? 'No capacitor up to 22 mF is enough: filter behind it, or draw less.' : `C1 of ${say(larger, 'F')} would hold.`;
-    }),
-    'capacitor-voltage': held(
-      'voltage on C1',
-      'noLoadVoltage',
-      'atMost',
-      'C1.voltageRating',
-      'rating of C1',
-      'must',
-      (c) => `C1 rated ${say(rated(CAPACITOR_VOLTAGES, c.out('noLoadVoltage').high), 'V')} passes.`,
-      { derated: true },
-    ),
-    'capacitor-ripple-current': held(
-      'ripple current of C1',
-      'capacitorRippleCurrent',
-      'atMost',
-      'C1.rippleCurrentRating',
-      'rating of C1',
-      'must',
-      (c) =>
-        `Several capacitors in parallel that carry ${say((c.out('capacitorRippleCurrent').high ?? 0) / 0.8, 'A')} together, a larger can, or a 105 °C grade; a larger C1 alone does not lower this current.`,
-      { derated: true },
-    ),
-    'diode-current': held(
-      'mean current of a diode',
-      'diodeAverageCurrent',
-      'atMost',
-      'D1.currentRating',
-      'rating of D1',
-      'must',
-      (c) => `Diodes rated ${say(rated(DIODE_CURRENTS, c.out('diodeAverageCurrent').high), 'A')} pass.`,
-      { derated: true },
-    ),
-    'diode-inverse-voltage': held(
-      'reverse voltage of a diode',
-      'peakInverseVoltage',
-      'atMost',
-      'D1.voltageRating',
-      'rating of D1',
-      'must',
-      (c) =>
-        `Diodes rated ${say(rated(BLOCKING_VOLTAGES, c.out('peakInverseVoltage').high), 'V')} pass; transients on the mains ask for two to three times that.`,
-      { derated: true },
-    ),
-    inrush: held(
-      'inrush',
-      'inrushCurrent',
-      'atMost',
-      'D1.surgeRating',
-      'surge rating of D1',
-      'must',
-      (c) => {
-        const { high } = c.out('inrushCurrent');
-        const limit = c.must('D1.surgeRating').low * 0.8;
-        const now = c.must('C1.esr').low + (c.out('sourceResistance').low ?? 0);
-        return `${high === null ? 'A' : `${say(Math.max(0, now * (high / limit - 1)), 'ohm')} in series (an NTC or resistor), or a`} diode rated for ${say((high ?? 0) / 0.8, 'A')} of surge would hold. Large toroids need a soft start.`;
-      },
-      { derated: true },
-    ),
-    'junction-temperature': held(
-      'junction of a diode',
-      'junctionTemperature',
-      'temperature',
-      'D1.maximumJunction',
-      'highest junction temperature of D1',
-      'must',
-      (c) => {
-        const watts = c.out('dissipation').high;
-        const theta = watts ? (c.must('D1.maximumJunction').low - c.must('ambient').high) / watts : null;
-        return theta && theta > 0
-          ? `A bridge with ${say(theta, 'K/W')} to the air or less would hold, or Schottky diodes with half the drop.`
-          : 'Schottky diodes, or a larger bridge with a heatsink, and a cooler place.';
-      },
-    ),
-    'transformer-va': held(
-      'transformer',
-      'requiredVa',
-      'atMost',
-      'transformerVa',
-      'rating of the transformer',
-      'must',
-      (c) => `A transformer of ${say(rated(TRANSFORMER_VA, c.out('requiredVa').high), 'VA')} carries it: the rms current decides, not the DC watts.`,
-      { derated: true },
-    ),
-    'maximum-voltage': held(
-      'crest with nothing drawn',
-      'noLoadVoltage',
-      'atMost',
-      'maximumVoltage',
-      'lowest maximum of what hangs on the rail',
-      'must',
-      (c) => {
-        const over = (c.out('noLoadVoltage').high ?? 0) / c.must('maximumVoltage').low;
-        return `A secondary of ${say(c.must('secondaryVoltage').nominal / over, 'V')}, or parts behind it that stand ${say(c.out('noLoadVoltage').high, 'V')}.`;
-      },
-      { whenNull: 'absent' },
-    ),
-    discharge: held('time to a safe voltage', 'dischargeTime', 'atMost', 'dischargeTimeLimit', 'allowed time', 'must', (c) => {
-      const top = c.out('noLoadVoltage').high ?? 1;
-      const ohms = c.must('dischargeTimeLimit').low / (c.must('C1.value').high * Math.log(top / c.must('safeVoltage').low));
-      return `A bleeder R1 of ${say(ohms / 1.05, 'ohm')} or less empties C1 in time.`;
-    }),
-    'bleeder-power': held(
-      'heat of the bleeder',
-      'bleederDissipation',
-      'atMost',
-      'R1.powerRating',
-      'rating of R1',
-      'must',
-      (c) => `R1 rated ${say(rated(RESISTOR_POWERS, c.out('bleederDissipation').high), 'W')} passes.`,
-      {
-        derated: true,
-        applies: (c) => !!c.x.parts.R1.value,
-      },
-    ),
-  },
+  checks,
   rails: {
     out: {
       role: 'provides',
@@ -400,59 +247,4 @@ function losses(x: AnyInputs, o: Record<string, number>): Record<string, number>
     reservoir: x.parts.C1.esr * (o.capacitorRippleCurrent ?? 0) ** 2,
     ...(r1 ? { bleeder: ((o.outputVoltage ?? 0) ** 2 + (o.rippleRms ?? 0) ** 2) / r1 } : {}),
   };
-}
-
-/** The worst corner of a reservoir: low mains, peak load, C1 low and aged. */
-const worst = (x: AnyInputs, range: (ref: string) => { low: number; high: number }, farads: number, tolerance: number): Charging => {
-  const given = { ...x.given, lineFactor: range('lineFactor').low, loadCurrent: range('loadCurrent').high };
-  return { ...circuit({ given, parts: x.parts }), farads: farads * (1 - tolerance) * range('capacitanceAgeing').low };
-};
-const RESERVOIRS = [1e-4, 2.2e-2] as const;
-
-function passes(
-  x: AnyInputs,
-  range: (ref: string) => { low: number; high: number },
-  farads: number,
-  tolerance: number,
-  what: 'trough' | 'ripple',
-  comfort = 0,
-): boolean {
-  const s = steadyState(worst(x, range, farads, tolerance));
-  return (
-    s !== null &&
-    (what === 'trough' ? s.trough >= range('minimumOutput').high * (1 + comfort) : s.peak - s.trough <= range('maximumRipple').low * (1 - comfort))
-  );
-}
-
-/** The smallest reservoir of the series that passes a check, F; null when none does. */
-function nextPassing(x: AnyInputs, range: (ref: string) => { low: number; high: number }, what: 'trough' | 'ripple'): number | null {
-  const c1 = range('C1.value');
-  const tolerance = 1 - c1.low / x.parts.C1.value;
-  for (let f: number = RESERVOIRS[0]; f <= RESERVOIRS[1] * 1.01; f = nextAbove(f * 1.01, 'E6')) if (passes(x, range, f, tolerance, what)) return f;
-  return null;
-}
-
-/** The smallest reservoir that holds trough and ripple in the worst corner; the largest bleeder that empties it in time. */
-function size(s: Sizing, x: AnyInputs): Offer[] {
-  const values: Record<string, number> = {};
-  const why: string[] = [];
-  if (s.open('C1')) {
-    const all = s.candidates('C1', ...RESERVOIRS);
-    const ok = (what: 'trough' | 'ripple') => (f: number) => passes(x, s.range, f, s.tolerance('C1'), what);
-    const easy = all.find(
-      (f) => passes(x, s.range, f, s.tolerance('C1'), 'trough', s.comfort) && passes(x, s.range, f, s.tolerance('C1'), 'ripple', s.comfort),
-    );
-    const both = easy ?? all.find((f) => ok('trough')(f) && ok('ripple')(f));
-    values.C1 = both ?? all.find(ok('trough')) ?? all.at(-1) ?? RESERVOIRS[1];
-    why.push(both ? 'smallest that holds trough and ripple at low mains, aged' : 'the largest there is: the trough or ripple still fails');
-  }
-  const farads = (values.C1 ?? s.value('C1')) * (1 + s.tolerance('C1'));
-  if (s.open('R1')) {
-    const crest = Math.SQRT2 * s.range('secondaryVoltage').high * (1 + s.range('regulation').high) * s.range('lineFactor').high;
-    const ohms = s.range('dischargeTimeLimit').low / (farads * Math.log(crest / s.range('safeVoltage').low)) / (1 + s.tolerance('R1'));
-    const list = s.candidates('R1', 100, 1e6);
-    values.R1 = (crest > s.range('safeVoltage').low ? list.filter((r) => r <= ohms).at(-1) : list.at(-1)) ?? list[0] ?? 1e4;
-    why.push('largest bleeder that empties it in time');
-  }
-  return why.length ? [{ values, why: why.join('; ') }] : [];
 }

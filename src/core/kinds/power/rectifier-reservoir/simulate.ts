@@ -2,7 +2,7 @@ import type { Element } from '../../../circuit/netlist.ts';
 import type { Transient } from '../../../circuit/transient.ts';
 import type { Simulation } from '../../contract.ts';
 import type { AnyInputs } from '../../judged.ts';
-import { circuit } from './index.ts';
+import { circuit } from './circuit.ts';
 
 /** A diode so sharp that its drop is the source's: some 50 mV at an ampere. */
 const SHARP = { saturation: 1e-9, emission: 0.1 };

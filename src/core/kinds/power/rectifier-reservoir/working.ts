@@ -1,7 +1,7 @@
 import type { Step } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
 import { step } from '../../words.ts';
-import { circuit } from './index.ts';
+import { circuit } from './circuit.ts';
 
 /** From the secondary to what transformer, diodes and capacitor carry. The conduction itself is solved: its balance is shown. */
 export function working(c: Judged): Step[] {

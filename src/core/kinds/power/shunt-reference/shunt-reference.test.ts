@@ -22,6 +22,14 @@ describe('volts and amperes', () => {
     expect(v).toBeCloseTo(12 + 0.009 * rise, 9);
   });
   it('power peaks inside: a wide reference is hotter than at both its ends', () => {
+    const v = nominal(
+      zener({ inputVoltage: 24, loadCurrent: 0 }, { R1: { value: 330 }, D1: { referenceVoltage: 12, voltageTempco: 0.009, dynamicImpedance: 0 } }),
+      'outputVoltage',
+    );
+    const rise = 300 * v * ((24 - v) / 330);
+    expect(v).toBeCloseTo(12 + 0.009 * rise, 9);
+  });
+  it('power peaks inside: a wide reference is hotter than at both its ends', () => {
     const s = zener(
       { inputVoltage: 10, loadCurrent: 0 },
       {

@@ -1,0 +1,457 @@
+import { none } from '../../../math/absent.ts';
+import { abs, add, complex, over, type Complex } from '../../../math/complex.ts';
+import { parallel, toDb } from '../../../physics/network.ts';
+import { ladderAt, settlingTime, type Section } from '../../../physics/rc-ladder.ts';
+import { junctionToAmbient } from '../../../physics/thermal.ts';
+import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, HEATSINKS, rated } from '../../../quantity/stock.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type Offer, type Sizing } from '../../contract.ts';
+import { dot, ground, part, port, thing, wire, type Drawn } from '../../drawing.ts';
+import { num } from '../../fields.ts';
+import type { AnyInputs, Judged } from '../../judged.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
+
+/** Thermal voltage at 27 °C, V: kT/q. */
+const THERMAL = 0.02585;
+
+const base = ({ given: g, parts: { R1, R3, C1, C3 } }: AnyInputs): Section[] => [
+  { ohms: R1.value, farads: C1.value, esr: C1.esr },
+  ...(g.sections === 2 ? [{ ohms: R3.value, farads: C3.value, esr: C3.esr }] : []),
+];
+const bleed = ({ parts }: AnyInputs): number => parts.R2.value || Infinity;
+
+/** Ripple at the output over that at the input. // [Hybrid pi] emitter follower with finite output conductance, constant-current load */
+function through(x: AnyInputs, frequency: number): number {
+  const { given: g, parts } = x;
+  const { transfer: h, impedance: z } = ladderAt(base(x), frequency, bleed(x));
+  const { currentGain: beta, earlyVoltage } = parts.Q1;
+  const scale = (beta + 1) * earlyVoltage;
+  const k: Complex = { re: (z.re * g.loadCurrent + beta * THERMAL) / scale, im: (z.im * g.loadCurrent) / scale };
+  return abs(over(add(h, k), add(complex(1), k)));
+}
+
+const two = (g: Readonly<Record<string, unknown>>) => g.sections === 2;
+const capacitor = { esr: num('ohm', 0.1, undefined, { min: 0 }), voltageRating: num('V', 25) };
+const top = (c: Judged) => {
+  const [v, r] = [c.must('inputVoltage'), c.must('inputRipple')];
+  return { nominal: v.nominal + r.nominal / 2, low: v.low + r.low / 2, high: v.high + r.high / 2 };
+};
+
+export const capacitanceMultiplier = defineKind({
+  id: 'capacitance-multiplier',
+  family: 'power',
+  group: 'Supply',
+  title: 'Capacitance multiplier',
+  aliases: ['ripple filter transistor', 'gyrator supply', 'emitter follower filter', 'electronic smoothing'],
+  purpose: 'Removes hum at currents where an RC would drop too much, without regulating.',
+  given: {
+    inputVoltage: num('V', 15),
+    inputRipple: num('V', 1, undefined, { min: 0 }),
+    rippleFrequency: num('Hz', 100),
+    loadCurrent: num('A', 0.3, 'drawn from it', { min: 0 }),
+    sections: num('count', 1, 'RC sections at the base', { oneOf: [1, 2] }),
+    maximumOutputRipple: num('V', 0.01),
+    minimumOutput: num('V', null),
+    settlingError: num('ratio', 0.01, undefined, { above: 0, below: 1 }),
+    sinkToAmbient: num('K/W', null, 'heatsink; null none'),
+    caseToSink: num('K/W', 0.5, undefined, { min: 0 }),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  carried: { inputMaximum: num('V', null, 'highest input with nothing drawn'), maximumVoltage: num('V', null, 'what the consumers stand') },
+  parts: {
+    Q1: {
+      type: 'device',
+      doc: 'npn or darlington',
+      params: {
+        currentGain: num('ratio', { nominal: 100, low: 50, high: 250 }),
+        forwardVoltage: num('V', 0.7, 'base-emitter at load'),
+        saturationVoltage: num('V', 0.5, 'least collector-emitter voltage that still follows', { min: 0 }),
+        earlyVoltage: num('V', 80),
+        currentRating: num('A', 3),
+        voltageRating: num('V', 60),
+        junctionToAmbient: num('K/W', 62),
+        junctionToCase: num('K/W', 3, undefined, { min: 0 }),
+        maximumJunction: num('degC', 150, undefined, { any: true }),
+      },
+    },
+    R1: { type: 'resistor', series: 'E24', tolerance: 0.05, doc: 'input to first capacitor' },
+    R3: { type: 'resistor', series: 'E24', tolerance: 0.05, doc: 'second section', needed: two },
+    R2: { type: 'resistor', series: 'E12', tolerance: 0.05, optional: true, doc: 'base to ground: buys headroom for the trough' },
+    C1: { type: 'capacitor', series: 'E6', tolerance: 0.2, doc: 'base', params: capacitor },
+    C3: { type: 'capacitor', series: 'E6', tolerance: 0.2, doc: 'base, second section', needed: two, params: capacitor },
+  },
+  outcomes: {
+    baseCurrent: { unit: 'A', title: 'base current' },
+    outputVoltage: { unit: 'V', title: 'output voltage' },
+    dropVoltage: { unit: 'V', title: 'drop' },
+    troughDifferential: { unit: 'V', title: 'collector-emitter at the trough' },
+    outputTrough: { unit: 'V', title: 'trough' },
+    rippleRejection: { unit: 'dB', title: 'ripple rejection' },
+    outputRipple: { unit: 'V', title: 'output ripple' },
+    outputResistance: { unit: 'ohm', title: 'output resistance', doc: 'at DC' },
+    inputCurrent: { unit: 'A', title: 'input current' },
+    dissipation: { unit: 'W', title: 'heat of Q1' },
+    junctionTemperature: { unit: 'degC', title: 'junction' },
+    startUpTime: { unit: 's', title: 'start-up time' },
+  },
+  size,
+  evaluate: (x) => {
+    const { given: g, parts, ambient } = x;
+    const { Q1, R1, R3 } = parts;
+    const rs = R1.value + (g.sections === 2 ? R3.value! : 0);
+    const r2 = bleed(x);
+    const k = Number.isFinite(r2) ? r2 / (rs + r2) : 1;
+    const rth = parallel(rs, r2);
+    const baseCurrent = g.loadCurrent / (Q1.currentGain + 1);
+    const outputVoltage = g.inputVoltage * k - baseCurrent * rth - Q1.forwardVoltage;
+    const drop = g.inputVoltage - outputVoltage;
+    const passed = through(x, g.rippleFrequency);
+    const outputRipple = g.inputRipple * passed;
+    const dissipation = (drop * g.loadCurrent * Q1.currentGain) / (Q1.currentGain + 1) + Q1.forwardVoltage * baseCurrent;
+    return {
+      baseCurrent,
+      outputVoltage,
+      dropVoltage: drop,
+      troughDifferential: drop - g.inputRipple / 2,
+      outputTrough: outputVoltage - outputRipple / 2,
+      rippleRejection: -toDb(passed),
+      outputRipple,
+      outputResistance: g.loadCurrent === 0 ? NO_LOAD : THERMAL / g.loadCurrent + rth / (Q1.currentGain + 1),
+      inputCurrent: g.loadCurrent + (Number.isFinite(r2) ? (outputVoltage + Q1.forwardVoltage) / r2 : 0),
+      dissipation,
+      junctionTemperature: ambient + dissipation * junctionToAmbient(Q1, g),
+      startUpTime: settlingTime(base(x), g.settlingError, r2),
+    };
+  },
+  region: (c) => {
+    const both = ['nominal', 'low', 'high'] as const;
+    const [d, need, out] = [c.out('troughDifferential'), c.must('Q1.saturationVoltage'), c.out('outputVoltage')];
+    const gone = (ends: readonly ('nominal' | 'low' | 'high')[], ...names: string[]) => names.map((outcome) => ({ outcome, ends }));
+    if ((out.nominal ?? 1) <= 0)
+      return {
+        outside: gone(both, 'outputVoltage', 'outputTrough', 'dropVoltage', 'troughDifferential', 'dissipation', 'junctionTemperature'),
+        reason: NOTHING_LEFT,
+      };
+    if ((d.nominal ?? 0) < need.nominal) return { outside: gone(both, 'outputTrough', 'rippleRejection', 'outputRipple', 'outputVoltage'), reason: SATURATES };
+    if ((out.low ?? 1) <= 0)
+      return {
+        outside: [
+          ...gone(['low'], 'outputVoltage', 'outputTrough'),
+          ...gone(['high'], 'dropVoltage', 'troughDifferential', 'dissipation', 'junctionTemperature'),
+        ],
+        reason: NOTHING_LEFT,
+      };
+    if ((d.low ?? 0) >= need.high) return null;
+    return { outside: [...gone(['low'], 'outputTrough', 'rippleRejection'), ...gone(['high'], 'outputRipple')], reason: SATURATES };
+  },
+  checks: {
+    headroom: held(
+      'collector-emitter at the trough',
+      'troughDifferential',
+      'atLeast',
+      (c) => c.must('Q1.saturationVoltage').high,
+      'saturation of Q1',
+      'must',
+      (c) => {
+        const lack = c.must('Q1.saturationVoltage').high - (c.out('troughDifferential').low ?? 0);
+        const rs = c.must('R1.value').nominal;
+        const r2 = (rs * (c.must('inputVoltage').low - lack)) / Math.max(lack, 1e-9);
+        return `It lacks ${say(lack, 'V')}: R2 of about ${say(r2, 'ohm')} from base to ground lowers the output by that, a larger reservoir before it lifts the trough.`;
+      },
+    ),
+    'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'maximumOutputRipple', 'allowed ripple', 'should', (c) => {
+      const floor = (c.x.parts.Q1.currentGain * THERMAL) / ((c.x.parts.Q1.currentGain + 1) * c.x.parts.Q1.earlyVoltage);
+      return `A larger C1, two sections, or a darlington with a larger R1; below ${say(c.must('inputRipple').high * floor, 'V')} of ripple, the transistor’s own floor, only a regulator helps.`;
+    }),
+    'minimum-output': held(
+      'trough',
+      'outputTrough',
+      'atLeast',
+      'minimumOutput',
+      'what the consumers need',
+      'must',
+      () => 'A larger R2, or none: it does not regulate, its output follows the line.',
+      { whenNull: 'absent' },
+    ),
+    'junction-temperature': held('junction', 'junctionTemperature', 'temperature', 'Q1.maximumJunction', 'highest junction temperature of Q1', 'must', (c) => {
+      const watts = c.out('dissipation').high ?? 0;
+      const theta =
+        (c.must('Q1.maximumJunction').low - c.must('ambient').high) / Math.max(watts, 1e-12) - c.must('Q1.junctionToCase').high - c.must('caseToSink').high;
+      const usual = HEATSINKS.find((k) => k <= theta);
+      return usual ? `A heatsink of ${say(usual, 'K/W')} or less would hold.` : 'No heatsink alone is enough: less drop, less load, or a larger package.';
+    }),
+    'transistor-current': held(
+      'current of Q1',
+      (c) => c.must('loadCurrent'),
+      'atMost',
+      'Q1.currentRating',
+      'rating of Q1',
+      'must',
+      (c) => `A transistor rated ${say(c.must('loadCurrent').high / 0.8, 'A')} or more.`,
+      { derated: true, unit: 'A' },
+    ),
+    'transistor-voltage': held(
+      'voltage across Q1',
+      top,
+      'atMost',
+      'Q1.voltageRating',
+      'rating of Q1',
+      'must',
+      (c) => `A transistor rated ${say(rated(BLOCKING_VOLTAGES, top(c).high), 'V')}: the output starts at 0 V, and a short puts all of the input across Q1.`,
+      { derated: true, unit: 'V' },
+    ),
+    'capacitor-voltage': held(
+      'voltage on the capacitors',
+      top,
+      'atMost',
+      (c) => Math.min(c.must('C1.voltageRating').low, c.x.given.sections === 2 ? c.must('C3.voltageRating').low : Infinity),
+      'least rating of the capacitors',
+      'must',
+      (c) => `Capacitors rated ${say(rated(CAPACITOR_VOLTAGES, top(c).high), 'V')} pass.`,
+      { derated: true, unit: 'V' },
+    ),
+  },
+  rails: {
+    in: {
+      role: 'consumes',
+      fills: { voltage: 'inputVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency', noLoad: 'inputMaximum' },
+      draws: 'inputCurrent',
+      gives: {
+        minimum: (c) => {
+          const need = c.range('minimumOutput')?.high;
+          const drop = c.out('dropVoltage').high;
+          return need === undefined || drop === null ? null : need + drop;
+        },
+        absoluteMaximum: 'Q1.voltageRating',
+      },
+    },
+    out: {
+      role: 'provides',
+      fills: { load: 'loadCurrent', minimum: 'minimumOutput', maximum: 'maximumVoltage' },
+      gives: {
+        voltage: 'outputVoltage',
+        ripple: 'outputRipple',
+        rippleFrequency: 'rippleFrequency',
+        trough: 'outputTrough',
+        noLoad: (c) => c.range('inputMaximum'),
+        currentLimit: 'Q1.currentRating',
+      },
+      collapsed: () => 0,
+    },
+  },
+  signals: {},
+  warm: [
+    {
+      part: 'Q1',
+      check: 'junction-temperature',
+      dissipation: 'dissipation',
+      junction: 'junctionTemperature',
+      limit: 'Q1.maximumJunction',
+      junctionToCase: 'Q1.junctionToCase',
+      caseToSink: 'caseToSink',
+      sink: 'sinkToAmbient',
+    },
+  ],
+  heat: (x, o) => {
+    const input = x.given.inputVoltage * (o.inputCurrent ?? 0);
+    const out = (o.outputVoltage ?? 0) * x.given.loadCurrent;
+    return { transistor: o.dissipation ?? 0, 'base network': input - out - (o.dissipation ?? 0) };
+  },
+  working: (c) => {
+    const { given: g, parts, ambient } = c.x;
+    const { Q1, R1, R3, R2 } = parts;
+    const raw = (name: string) => c.study.nominal[name] as number;
+    const shown = (name: string) => (c.nominal(name) === null ? undefined : name);
+    const rs = R1.value + (g.sections === 2 ? R3.value! : 0);
+    const r2 = R2.value || null;
+    return [
+      step(
+        'Base current',
+        'Ib',
+        [raw('baseCurrent'), 'A'],
+        'I/(B + 1)',
+        { I: [g.loadCurrent, 'A'], B: [Q1.currentGain, 'ratio'] },
+        'emitter follower',
+        'baseCurrent',
+      ),
+      r2
+        ? step(
+            'Output',
+            'Vo',
+            [raw('outputVoltage'), 'V'],
+            'Vin*R2/(Rs + R2) - Ib*Rs*R2/(Rs + R2) - Vbe',
+            { Vin: [g.inputVoltage, 'V'], R2: [r2, 'ohm'], Rs: [rs, 'ohm'], Ib: [raw('baseCurrent'), 'A'], Vbe: [Q1.forwardVoltage, 'V'] },
+            'Thevenin equivalent of the base network',
+            shown('outputVoltage'),
+          )
+        : step(
+            'Output',
+            'Vo',
+            [raw('outputVoltage'), 'V'],
+            'Vin - Ib*Rs - Vbe',
+            { Vin: [g.inputVoltage, 'V'], Ib: [raw('baseCurrent'), 'A'], Rs: [rs, 'ohm'], Vbe: [Q1.forwardVoltage, 'V'] },
+            'Kirchhoff',
+            shown('outputVoltage'),
+          ),
+      step(
+        'Collector-emitter at the trough',
+        'Vce',
+        [raw('troughDifferential'), 'V'],
+        'Vin - Vo - Vr/2',
+        { Vin: [g.inputVoltage, 'V'], Vo: [raw('outputVoltage'), 'V'], Vr: [g.inputRipple, 'V'] },
+        'definition',
+        shown('troughDifferential'),
+      ),
+      step(
+        'Ripple that passes',
+        'Vro',
+        [raw('outputRipple'), 'V'],
+        'Vr*10^(-A/20)',
+        { Vr: [g.inputRipple, 'V'], A: [raw('rippleRejection'), 'dB'] },
+        'small-signal model of the follower with its base network',
+        shown('outputRipple'),
+      ),
+      step(
+        'Heat of Q1',
+        'P',
+        [raw('dissipation'), 'W'],
+        '(Vin - Vo)*I*B/(B + 1) + Vbe*Ib',
+        {
+          Vin: [g.inputVoltage, 'V'],
+          Vo: [raw('outputVoltage'), 'V'],
+          I: [g.loadCurrent, 'A'],
+          B: [Q1.currentGain, 'ratio'],
+          Vbe: [Q1.forwardVoltage, 'V'],
+          Ib: [raw('baseCurrent'), 'A'],
+        },
+        'power balance',
+        shown('dissipation'),
+      ),
+      step(
+        'Junction',
+        'Tj',
+        [raw('junctionTemperature'), 'degC'],
+        'Ta + P*theta',
+        { Ta: [ambient, 'degC'], P: [raw('dissipation'), 'W'], theta: [junctionToAmbient(Q1, g), 'K/W'] },
+        'JEDEC JESD51',
+        shown('junctionTemperature'),
+      ),
+    ];
+  },
+  figure: (c) => {
+    const { parts } = c.x;
+    const second = c.x.given.sections === 2;
+    const items: Drawn[] = [
+      port(40, 40, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
+      wire(40, 40, 330, 40),
+      dot(80, 40),
+      wire(80, 40, 80, 120),
+      part('resistor', [80, 120], 'right', 'R1', sayPart(parts.R1.value, 'ohm')),
+      dot(160, 120),
+      wire(150, 120, 160, 120),
+      part('capacitor', [160, 120], 'down', 'C1', sayPart(parts.C1.value, 'F')),
+      ground(160, 190),
+    ];
+    const at = second ? 250 : 160;
+    if (second)
+      items.push(
+        part('resistor', [160, 120], 'right', 'R3', sayPart(parts.R3.value, 'ohm')),
+        wire(230, 120, 250, 120),
+        dot(250, 120),
+        part('capacitor', [250, 120], 'down', 'C3', sayPart(parts.C3.value, 'F')),
+        ground(250, 190),
+      );
+    items.push(wire(at, 120, 375, 120), wire(375, 120, 375, 62));
+    items.push({ sym: 'block', id: 'Q1', at: [330, 18], size: [90, 44], label: 'Q1', value: 'follower' });
+    items.push(
+      parts.R2.value
+        ? part('resistor', [330, 120], 'down', 'R2', sayPart(parts.R2.value, 'ohm'))
+        : thing('resistor', [330, 120], 'down', 'R2', 'not fitted', { dashed: true }),
+    );
+    items.push(ground(330, 190), wire(420, 40, 470, 40), port(470, 40, 'out', sayOut(c, 'outputVoltage', 'V')));
+    return { width: 520, height: 220, title: 'Emitter follower with a smoothed base', items };
+  },
+  curves: (x) => [
+    {
+      id: 'rejection',
+      title: 'Ripple rejection over frequency',
+      x: { label: 'frequency', unit: 'Hz', log: true, from: 1, to: 1e5 },
+      y: { label: 'rejection', unit: 'dB' },
+      points: 100,
+      marks: [{ axis: 'x', value: x.given.rippleFrequency, label: 'ripple' }],
+      at: (f) => -toDb(through(x, f)),
+    },
+  ],
+  bringUp: (c) => [
+    {
+      id: 'fit',
+      act: 'fit',
+      title: 'Fit Q1 and its base network',
+      text: 'Check collector, base and emitter against the datasheet of the very part, and the diode from base to input where the input can be shorted.',
+    },
+    { id: 'output', act: 'probe', title: 'Output at peak load', text: 'DC volts at the emitter.', expect: window('emitter', 'V', c.out('outputVoltage')) },
+    {
+      id: 'ripple',
+      act: 'probe',
+      title: 'Ripple at low line',
+      text: 'Scope AC coupled at 5 mV per division, peak load: no negative spikes, which would be breakthrough at the trough.',
+    },
+  ],
+  confirm: [{ id: 'short', text: 'A short at the output is caught by a fuse or a limit before Q1: the follower has none of its own.' }],
+  cautions: ['Discharge C1 before short-circuiting anything.', 'Q1 and its sink get hot, and its tab is at the input.'],
+  schools: 'Multiplier (quiet, follows the line) or regulator (fixed volts, its own noise); bipolar (low drop) or MOSFET (no base current, 3–4 V drop).',
+  sources: ['hybrid-pi model', 'emitter follower with finite output conductance', 'JEDEC JESD51'],
+});
+
+const NO_LOAD = none('nothing is drawn');
+const SATURATES = 'the trough of the input reaches the saturation of Q1: ripple breaks through';
+const NOTHING_LEFT = 'the base network drops all of the input';
+
+/** R1, R2 and C1 together: headroom, ripple and least output hold, with the least drop, then the least capacitance. */
+function size(s: Sizing, x: AnyInputs): Offer[] {
+  const slots = ['R1', 'R2', 'R3', 'C1', 'C3'].filter((slot) => s.open(slot));
+  if (!slots.length) return [];
+  const n = x.given.sections as number;
+  const [vin, ripple, load] = [s.range('inputVoltage'), s.range('inputRipple').high, s.range('loadCurrent')];
+  const [gain, vbe, sat] = [s.param('Q1.currentGain'), s.param('Q1.forwardVoltage'), s.param('Q1.saturationVoltage').high];
+  const least = x.given.minimumOutput === null ? 0 : s.range('minimumOutput').high;
+  const t = s.tolerance('R1');
+  const output = (v: number, i: number, b: number, vf: number, rs: number, r2: number) =>
+    (Number.isFinite(r2) ? (v * r2) / (rs + r2) : v) - (i / (b + 1)) * parallel(rs, r2) - vf;
+  const seconds = s.open('R2') ? s.candidates('R2', 100, 1e6) : [s.value('R2') || Infinity];
+  const fits: { r1: number; r2: number; drop: number }[] = [];
+  for (const r1 of s.candidates('R1', 10, 1e4))
+    for (const r2 of [...seconds, ...(s.open('R2') ? [Infinity] : [])]) {
+      const rs = n * r1;
+      // Least drop: light load, high gain; most: the other way round.
+      const small = vin.low - output(vin.low, load.low, gain.high, vbe.low, rs * (1 - t), r2 * (1 + t));
+      const low = output(vin.low, load.high, gain.low, vbe.high, rs * (1 + t), r2 * (1 - t));
+      if (small - ripple / 2 < sat * (1 + s.comfort) || low - ripple / 20 < Math.max(least * (1 + s.comfort), 0.1)) continue;
+      fits.push({ r1, r2, drop: vin.nominal - output(vin.nominal, load.nominal, gain.nominal, vbe.nominal, rs, r2) });
+    }
+  fits.sort((a, b) => a.drop - b.drop);
+  const values = (r1: number, r2: number, f: number) =>
+    Object.fromEntries(
+      Object.entries({ R1: r1, R3: r1, C1: f, C3: f, ...(Number.isFinite(r2) ? { R2: r2 } : {}) }).filter(
+        ([slot]) => s.open(slot) && (n === 2 || !/3/.test(slot)),
+      ),
+    );
+  const allowed = s.range('maximumOutputRipple').low * (1 - s.comfort);
+  const capacitors = s.candidates('C1', 1e-6, 1e-3);
+  const holds = (r1: number, r2: number, f: number) => {
+    const part = { value: r1 * (1 - t) };
+    const farads = { value: f * (1 - s.tolerance('C1')), esr: s.param('C1.esr').high };
+    const corner = {
+      given: { ...x.given, loadCurrent: load.high },
+      parts: { Q1: { ...x.parts.Q1, currentGain: gain.low }, R1: part, R3: part, R2: { value: Number.isFinite(r2) ? r2 : null }, C1: farads, C3: farads },
+    };
+    return ripple * through(corner, s.range('rippleFrequency').low) <= allowed;
+  };
+  for (const { r1, r2 } of fits.slice(0, 400)) {
+    const f = capacitors.find((c) => holds(r1, r2, c));
+    if (f !== undefined)
+      return [{ values: values(r1, r2, f), why: 'least drop with headroom at the trough, then the least capacitance that holds the ripple' }];
+  }
+  const best = fits[0] ?? { r1: 220, r2: Infinity };
+  return [{ values: values(best.r1, best.r2, capacitors.at(-1)!), why: 'the ripple holds nowhere: largest capacitance there is' }];
+}

@@ -1,0 +1,450 @@
+import { none } from '../../../math/absent.ts';
+import { abs, add, beside, capacitor, complex, over, type Complex } from '../../../math/complex.ts';
+import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
+import { parallel, toDb } from '../../../physics/network.ts';
+import { jointSearch } from '../../../tolerance/joint-search.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../contract.ts';
+import { dot, ground, part, port, thing, wire, type Drawn } from '../../drawing.ts';
+import { choice, num } from '../../fields.ts';
+import type { AnyInputs, Judged } from '../../judged.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
+
+const buffered = (c: Judged) => c.x.given.buffer === 'op-amp';
+const needsBuffer = (g: Readonly<Record<string, unknown>>) => g.buffer === 'op-amp';
+
+/** The largest of both ends' magnitudes. */
+const magnitude = (s: SpreadLike): SpreadLike =>
+  s.nominal === null || s.low === null || s.high === null ? s : { nominal: Math.abs(s.nominal), low: 0, high: Math.max(Math.abs(s.low), Math.abs(s.high)) };
+
+const bufferCurrent = (c: Judged): SpreadLike => {
+  const [load, signal] = [magnitude(c.must('loadCurrent')), c.must('signalCurrent')];
+  return { nominal: load.nominal! + signal.nominal, low: signal.low, high: load.high! + signal.high };
+};
+
+/** Impedance of the middle at a frequency, ohm. */
+function impedance({ given: g, parts }: AnyInputs, frequency: number): number {
+  const { R1, R2, C1, R3, C2, U1 } = parts;
+  const rth = complex(parallel(R1.value, R2.value));
+  if (g.buffer === 'none') return abs(C1.value ? beside(rth, capacitor(C1.value, frequency, C1.esr)) : rth);
+  // Closed loop of the follower: open-loop output resistance over one plus the loop gain.
+  const loop = add(complex(1), over(complex(U1.gainBandwidth), complex(0, frequency)));
+  const out = add(complex(R3.value ?? 0), over(complex(U1.outputResistance), loop));
+  return abs(C2.value ? beside(out, capacitor(C2.value, frequency, C2.esr)) : out);
+}
+
+/** Share of the supply's ripple that reaches the middle. */
+function ripple({ given: g, parts }: AnyInputs): number {
+  const { R1, R2, C1, U1 } = parts;
+  const lower: Complex = C1.value ? beside(complex(R2.value), capacitor(C1.value, g.rippleFrequency, C1.esr)) : complex(R2.value);
+  const share = abs(over(lower, add(complex(R1.value), lower)));
+  return share + (g.buffer === 'op-amp' ? 10 ** (-U1.rippleRejection / 20) : 0);
+}
+
+export const railSplitter = defineKind({
+  id: 'rail-splitter',
+  family: 'power',
+  group: 'Supply',
+  title: 'Mid-supply (virtual ground)',
+  aliases: ['rail splitter', 'virtual ground', 'half supply', 'Vcc/2', 'bias divider'],
+  purpose: 'A reference in the middle of a single supply for signal stages.',
+  given: {
+    inputVoltage: num('V', 9),
+    inputRipple: num('V', 0, undefined, { min: 0 }),
+    rippleFrequency: num('Hz', 100),
+    outputRatio: num('ratio', 0.5, undefined, { above: 0, below: 1 }),
+    loadCurrent: num('A', { nominal: 0, low: -1e-5, high: 1e-5 }, 'net DC drawn out of the middle (negative into it)', { any: true }),
+    signalCurrent: num('A', 1e-5, 'peak signal current returned to it', { min: 0 }),
+    signalFrequency: num('Hz', 20, 'lowest signal frequency'),
+    buffer: choice(['none', 'op-amp'], 'none'),
+    maximumShift: num('V', 0.1),
+    maximumModulation: num('V', 0.001, 'peak signal voltage on the middle'),
+    maximumOutputRipple: num('V', 0.001),
+    settlingError: num('ratio', 0.01, undefined, { above: 0, below: 1 }),
+    maximumStartUpTime: num('s', 2),
+    noiseLow: num('Hz', 20),
+    noiseHigh: num('Hz', 2e4),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  parts: {
+    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'supply to middle' },
+    R2: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'middle to ground' },
+    C1: { type: 'capacitor', series: 'E6', tolerance: 0.2, doc: 'middle to ground', params: { esr: num('ohm', 0.1, undefined, { min: 0 }) } },
+    U1: {
+      type: 'device',
+      doc: 'op amp, follower',
+      params: {
+        offsetVoltage: num('V', { nominal: 0, low: -0.003, high: 0.003 }, undefined, { any: true }),
+        biasCurrent: num('A', 1e-9, 'into the input', { any: true }),
+        gainBandwidth: num('Hz', 1e6),
+        outputResistance: num('ohm', 100, 'open loop', { min: 0 }),
+        currentLimit: num('A', 0.02),
+        quiescentCurrent: num('A', 0.001, undefined, { min: 0 }),
+        rippleRejection: num('dB', 80, 'supply rejection at rippleFrequency: it falls 20 dB per decade above a few hundred hertz', { min: 0 }),
+        voltageNoise: num('V/rtHz', 2e-8, undefined, { min: 0 }),
+        junctionToAmbient: num('K/W', 150),
+        maximumJunction: num('degC', 125, undefined, { any: true }),
+      },
+    },
+    R3: { type: 'resistor', series: 'E12', tolerance: 0.05, default: 0, zero: true, doc: 'isolates the op amp from C2', needed: needsBuffer },
+    C2: {
+      type: 'capacitor',
+      series: 'E6',
+      tolerance: 0.2,
+      optional: true,
+      doc: 'at the buffered output',
+      needed: needsBuffer,
+      params: { esr: num('ohm', 0.1, undefined, { min: 0 }) },
+    },
+  },
+  outcomes: {
+    outputVoltage: { unit: 'V', title: 'middle' },
+    midError: { unit: 'V', title: 'shift of the middle', doc: 'signed' },
+    outputResistance: { unit: 'ohm', title: 'output resistance', doc: 'DC' },
+    outputImpedance: { unit: 'ohm', title: 'output impedance', doc: 'at signalFrequency' },
+    midModulation: { unit: 'V', title: 'signal on the middle' },
+    rippleRejection: { unit: 'dB', title: 'ripple rejection' },
+    outputRipple: { unit: 'V', title: 'output ripple' },
+    startUpTime: { unit: 's', title: 'start-up time' },
+    quiescentCurrent: { unit: 'A', title: 'quiescent current' },
+    inputCurrent: { unit: 'A', title: 'input current' },
+    outputNoise: { unit: 'V', title: 'output noise' },
+    dissipation: { unit: 'W', title: 'heat' },
+    junctionTemperature: { unit: 'degC', title: 'junction' },
+  },
+  size,
+  evaluate: (x) => {
+    const { given: g, parts, ambient } = x;
+    const { R1, R2, C1, U1, R3 } = parts;
+    const amp = g.buffer === 'op-amp';
+    const vth = (g.inputVoltage * R2.value) / (R1.value + R2.value);
+    const rth = parallel(R1.value, R2.value);
+    const r3 = R3.value ?? 0;
+    const outputVoltage = amp ? vth - U1.biasCurrent * rth + U1.offsetVoltage - g.loadCurrent * r3 : vth - g.loadCurrent * rth;
+    const share = ripple(x);
+    const fc = C1.value ? 1 / (2 * Math.PI * rth * C1.value) : null;
+    const band = fc === null ? g.noiseHigh - g.noiseLow : fc * (Math.atan(g.noiseHigh / fc) - Math.atan(g.noiseLow / fc));
+    const thermal = 4 * BOLTZMANN * (ambient + ZERO_CELSIUS) * rth * band;
+    const quiescent = g.inputVoltage / (R1.value + R2.value) + (amp ? U1.quiescentCurrent : 0);
+    const heat = amp
+      ? Math.max(g.loadCurrent * (g.inputVoltage - outputVoltage), -g.loadCurrent * outputVoltage) + g.inputVoltage * U1.quiescentCurrent
+      : (g.inputVoltage - outputVoltage) ** 2 / R1.value;
+    return {
+      outputVoltage,
+      midError: outputVoltage - g.outputRatio * g.inputVoltage,
+      outputResistance: amp ? r3 : rth,
+      outputImpedance: impedance(x, g.signalFrequency),
+      midModulation: g.signalCurrent * impedance(x, g.signalFrequency),
+      rippleRejection: -toDb(share),
+      outputRipple: g.inputRipple * share,
+      startUpTime: rth * C1.value * Math.log(1 / g.settlingError),
+      quiescentCurrent: quiescent,
+      inputCurrent: amp ? quiescent + Math.max(g.loadCurrent, 0) : (g.inputVoltage - outputVoltage) / R1.value,
+      outputNoise: Math.sqrt(thermal + (amp ? U1.voltageNoise ** 2 * (g.noiseHigh - g.noiseLow) : 0)),
+      dissipation: heat,
+      junctionTemperature: amp ? ambient + heat * U1.junctionToAmbient : NO_AMP,
+    };
+  },
+  checks: {
+    'mid-shift': held(
+      'shift of the middle',
+      (c) => magnitude(c.out('midError')),
+      'atMost',
+      'maximumShift',
+      'allowed shift',
+      'must',
+      (c) => {
+        const load = magnitude(c.must('loadCurrent')).high ?? 0;
+        const ohms = c.must('maximumShift').low / Math.max(load, 1e-15);
+        return buffered(c)
+          ? 'Resistors of a closer tolerance, or an op amp with less offset and bias.'
+          : `The load alone asks for ${say(ohms, 'ohm')} or less, so resistors of ${say(2 * ohms, 'ohm')}; or buffer it, or return DC loads to ground.`;
+      },
+      { unit: 'V' },
+    ),
+    modulation: held('signal on the middle', 'midModulation', 'atMost', 'maximumModulation', 'allowed signal', 'should', (c) => {
+      const ohms = c.must('maximumModulation').low / Math.max(c.must('signalCurrent').high, 1e-15);
+      return `A C1 of ${say(1 / (2 * Math.PI * c.must('signalFrequency').low * ohms), 'F')} or more, a buffer, or large signal currents returned to ground through their own capacitors.`;
+    }),
+    'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'maximumOutputRipple', 'allowed ripple', 'should', (c) => {
+      const over = (c.out('outputRipple').high ?? 0) / c.must('maximumOutputRipple').low;
+      return `A C1 ${say(over, '')} times as large, or a filtered rail before it.`;
+    }),
+    'start-up': held(
+      'start-up time',
+      'startUpTime',
+      'atMost',
+      'maximumStartUpTime',
+      'allowed time',
+      'should',
+      () => 'Smaller resistors or a smaller C1; or mute the outputs until it has settled.',
+    ),
+    'buffer-current': held(
+      'current of the buffer',
+      bufferCurrent,
+      'atMost',
+      (c) => c.must('U1.currentLimit').low,
+      'output current of U1',
+      'must',
+      () => 'A follower pair at the output of the op amp, or less returned to the middle.',
+      { unit: 'A', derated: true, applies: buffered },
+    ),
+    'junction-temperature': held(
+      'junction',
+      'junctionTemperature',
+      'temperature',
+      'U1.maximumJunction',
+      'highest junction temperature of U1',
+      'must',
+      () => 'Another package, or less current through the middle.',
+      { applies: buffered },
+    ),
+  },
+  rails: {
+    in: { role: 'consumes', fills: { voltage: 'inputVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' }, draws: 'inputCurrent', gives: {} },
+    out: {
+      role: 'provides',
+      fills: { load: 'loadCurrent' },
+      gives: {
+        voltage: 'outputVoltage',
+        ripple: 'outputRipple',
+        rippleFrequency: 'rippleFrequency',
+        noise: 'outputNoise',
+        currentLimit: (c) => (buffered(c) ? c.range('U1.currentLimit') : null),
+      },
+    },
+  },
+  signals: {
+    out: {
+      role: 'out',
+      fills: {},
+      down: (c) => ({
+        dc: c.pick('outputVoltage'),
+        sourceResistance: c.pick('outputResistance'),
+        ripple: c.pick('outputRipple') ?? { nominal: 0, low: 0, high: 0 },
+        rippleFrequency: c.nominal('outputRipple') ? (c.range('rippleFrequency')?.nominal ?? null) : null,
+      }),
+    },
+  },
+  warm: [{ part: 'U1', check: 'junction-temperature', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'U1.maximumJunction' }],
+  heat: (x, o) => {
+    const { given: g, parts } = x;
+    const vth = (g.inputVoltage * parts.R2.value) / (parts.R1.value + parts.R2.value);
+    const all = g.inputVoltage * (o.inputCurrent ?? 0) - (o.outputVoltage ?? vth) * g.loadCurrent;
+    const divider = g.inputVoltage ** 2 / (parts.R1.value + parts.R2.value);
+    const places: Record<string, number> = g.buffer === 'op-amp' ? { 'op amp': all - divider, divider } : { divider: all };
+    return places;
+  },
+  working: (c) => {
+    const { given: g, parts } = c.x;
+    const { R1, R2, C1, U1, R3 } = parts;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const vth = (g.inputVoltage * R2.value) / (R1.value + R2.value);
+    const rth = parallel(R1.value, R2.value);
+    return [
+      step('Divider, open', 'Vth', [vth, 'V'], 'Vin*R2/(R1 + R2)', { Vin: [g.inputVoltage, 'V'], R1: [R1.value, 'ohm'], R2: [R2.value, 'ohm'] }, 'Thevenin'),
+      step('Divider, from its middle', 'Rth', [rth, 'ohm'], 'R1*R2/(R1 + R2)', { R1: [R1.value, 'ohm'], R2: [R2.value, 'ohm'] }, 'Thevenin'),
+      buffered(c)
+        ? step(
+            'Middle',
+            'Vm',
+            [n('outputVoltage'), 'V'],
+            'Vth - Ib*Rth + Vos - I*R3',
+            {
+              Vth: [vth, 'V'],
+              Ib: [U1.biasCurrent, 'A'],
+              Rth: [rth, 'ohm'],
+              Vos: [U1.offsetVoltage, 'V'],
+              I: [g.loadCurrent, 'A'],
+              R3: [R3.value ?? 0, 'ohm'],
+            },
+            'follower',
+            'outputVoltage',
+          )
+        : step(
+            'Middle',
+            'Vm',
+            [n('outputVoltage'), 'V'],
+            'Vth - I*Rth',
+            { Vth: [vth, 'V'], I: [g.loadCurrent, 'A'], Rth: [rth, 'ohm'] },
+            'Ohm',
+            'outputVoltage',
+          ),
+      step(
+        'Signal on the middle',
+        'Vs',
+        [n('midModulation'), 'V'],
+        'I*Z',
+        { I: [g.signalCurrent, 'A'], Z: [n('outputImpedance'), 'ohm'] },
+        'Ohm',
+        'midModulation',
+      ),
+      step(
+        'Ripple that is left',
+        'Vr',
+        [n('outputRipple'), 'V'],
+        'Vri*10^(-A/20)',
+        { Vri: [g.inputRipple, 'V'], A: [n('rippleRejection'), 'dB'] },
+        'definition of the decibel',
+        'outputRipple',
+      ),
+      step(
+        'Start-up',
+        't',
+        [n('startUpTime'), 's'],
+        'Rth*C1*log(1/err)',
+        { Rth: [rth, 'ohm'], C1: [C1.value, 'F'], err: [g.settlingError, 'ratio'] },
+        'first-order step',
+        'startUpTime',
+      ),
+    ];
+  },
+  figure: (c) => {
+    const { parts } = c.x;
+    const amp = buffered(c);
+    const items: Drawn[] = [
+      port(120, 30, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
+      wire(120, 30, 160, 30),
+      part('resistor', [160, 30], 'down', 'R1', sayPart(parts.R1.value, 'ohm'), { side: -1 }),
+      dot(160, 100),
+      part('resistor', [160, 100], 'down', 'R2', sayPart(parts.R2.value, 'ohm'), { side: -1 }),
+      ground(160, 170),
+      wire(160, 100, 290, 100),
+      dot(220, 100),
+      part('capacitor', [220, 100], 'down', 'C1', sayPart(parts.C1.value, 'F')),
+      ground(220, 170),
+      { sym: 'block', id: 'U1', at: [290, 74], size: [70, 52], label: amp ? 'U1' : '', value: amp ? 'follower' : 'direct' },
+      part('resistor', [360, 100], 'right', 'R3', amp ? sayPart(parts.R3.value, 'ohm') : 'none', amp ? {} : { dashed: true }),
+      wire(430, 100, 510, 100),
+      ...(amp && parts.C2.value
+        ? [dot(450, 100), part('capacitor' as const, [450, 100] as [number, number], 'down' as const, 'C2', sayPart(parts.C2.value, 'F')), ground(450, 170)]
+        : [thing('capacitor', [450, 100], 'down', 'C2', 'not fitted', { dashed: true })]),
+      port(510, 100, 'middle', sayOut(c, 'outputVoltage', 'V')),
+    ];
+    return { width: 560, height: 200, title: 'Divider, its capacitor and the follower where there is one', items };
+  },
+  simulate: (x, o) => {
+    const { given: g, parts } = x;
+    if (typeof o.outputVoltage !== 'number') return null;
+    const amp = g.buffer === 'op-amp';
+    const { R1, R2, C1, U1, R3, C2 } = parts;
+    return {
+      elements: [
+        { is: 'voltage', name: 'Vin', a: 'in', b: '0', wave: { sort: 'dc', value: g.inputVoltage }, ac: 1 },
+        { is: 'resistor', name: 'R1', a: 'in', b: 'mid', ohms: R1.value },
+        { is: 'resistor', name: 'R2', a: 'mid', b: '0', ohms: R2.value },
+        { is: 'capacitor', name: 'C1', a: 'mid', b: '0', farads: C1.value, esr: C1.esr },
+        ...(amp
+          ? [
+              { is: 'current' as const, name: 'Ib', a: 'mid', b: '0', wave: { sort: 'dc' as const, value: U1.biasCurrent } },
+              { is: 'voltage' as const, name: 'Vos', a: 'p', b: 'mid', wave: { sort: 'dc' as const, value: U1.offsetVoltage } },
+              { is: 'opamp' as const, name: 'U1', p: 'p', n: 'fb', out: 'fb', openLoopGain: 1e7, gainBandwidth: U1.gainBandwidth },
+              { is: 'resistor' as const, name: 'R3', a: 'fb', b: 'out', ohms: Math.max(R3.value ?? 0, 1e-6) },
+              ...(C2.value ? [{ is: 'capacitor' as const, name: 'C2', a: 'out', b: '0', farads: C2.value, esr: C2.esr }] : []),
+              { is: 'current' as const, name: 'IL', a: 'out', b: '0', wave: { sort: 'dc' as const, value: g.loadCurrent } },
+            ]
+          : [{ is: 'current' as const, name: 'IL', a: 'mid', b: '0', wave: { sort: 'dc' as const, value: g.loadCurrent } }]),
+      ],
+      out: amp ? 'out' : 'mid',
+      band: [0.1, 1e5],
+      time: { stop: 3 * (o.startUpTime ?? 1), start: 'rest' },
+      confirms: {
+        outputVoltage: (b) => b.dc(amp ? 'out' : 'mid'),
+        ...(amp
+          ? {}
+          : {
+              rippleRejection: (b) => {
+                const gain = b.gain('mid', g.rippleFrequency);
+                return typeof gain === 'number' ? -toDb(gain) : gain;
+              },
+            }),
+      },
+    };
+  },
+  curves: (x) => [
+    {
+      id: 'impedance',
+      title: 'Impedance of the middle',
+      x: { label: 'frequency', unit: 'Hz', log: true, from: 1, to: 1e6 },
+      y: { label: 'impedance', unit: 'ohm', log: true },
+      points: 120,
+      marks: [{ axis: 'x', value: x.given.signalFrequency, label: 'lowest signal' }],
+      at: (f) => impedance(x, f),
+    },
+  ],
+  bringUp: (c) => [
+    {
+      id: 'middle',
+      act: 'probe',
+      title: 'Middle',
+      text: 'DC volts against ground; measure the rail at the same moment.',
+      expect: window('middle', 'V', c.out('outputVoltage')),
+    },
+    {
+      id: 'signal',
+      act: 'probe',
+      title: 'Loudest signal',
+      text: `AC on the middle, scope at 1 mV per division: no more than ${say(c.out('midModulation').high, 'V')}.`,
+    },
+  ],
+  confirm: [{ id: 'not-ground', text: 'The middle is tied to no chassis and to no other device’s ground through a screen.' }],
+  cautions: ['The middle is not ground: never tie it to chassis, or to another device’s ground through a cable screen.'],
+  schools:
+    'A divider for each stage (isolated, unbuffered), one buffered middle, or a true dual supply: chosen by current and crosstalk. Signal references to the middle, heavy returns to ground.',
+  sources: ['Thevenin equivalent', 'Johnson noise'],
+});
+
+const NO_AMP = none('there is no op amp');
+
+/** Equal resistors (or the best pair for another ratio), the largest with the smallest C1 that hold shift, signal, ripple and start-up. */
+function size(s: Sizing, x: AnyInputs): Offer[] {
+  const open = ['R1', 'R2', 'C1', 'C2', 'R3'].filter((slot) => s.open(slot));
+  if (!open.length) return [];
+  const ratio = s.range('outputRatio').nominal;
+  const list = s.candidates('R1', 100, 1e5);
+  const pairOf = (r1: number): number => {
+    if (Math.abs(ratio - 0.5) < 1e-9) return r1;
+    const [best] = jointSearch({
+      slots: [{ values: s.candidates('R2', 10, 1e6), tolerance: s.tolerance('R2') }],
+      results: [([r2]) => r2! / (r1 + r2!)],
+      targets: [ratio],
+      by: 'error',
+      order: (a, b) => a.worst - b.worst,
+    });
+    return best?.values[0] ?? r1;
+  };
+  const farads = s.candidates('C1', 1e-6, 1e-3);
+  const [vin, load, signal] = [s.range('inputVoltage'), s.range('loadCurrent'), s.range('signalCurrent').high];
+  const [t, tc] = [s.tolerance('R1'), s.tolerance('C1')];
+  const spare = 1 - s.comfort;
+  const amp = x.given.buffer === 'op-amp';
+  const offset = amp ? Math.max(Math.abs(s.param('U1.offsetVoltage').low), s.param('U1.offsetVoltage').high) : 0;
+  const pull = amp ? Math.max(Math.abs(s.param('U1.biasCurrent').low), s.param('U1.biasCurrent').high) : Math.max(Math.abs(load.low), load.high);
+  for (const r1 of [...list].reverse()) {
+    const r2 = s.open('R2') ? pairOf(r1) : s.value('R2');
+    const rth = parallel(r1, r2) * (1 + t);
+    const skew = Math.abs((r2 * (1 + t)) / (r1 * (1 - t) + r2 * (1 + t)) - ratio) * vin.high;
+    if (skew + pull * rth + offset > s.range('maximumShift').low * spare) continue;
+    const f = farads.find((c) => {
+      const now: AnyInputs = {
+        given: { ...x.given, signalFrequency: s.range('signalFrequency').low, rippleFrequency: s.range('rippleFrequency').low },
+        parts: { ...x.parts, R1: { value: r1 }, R2: { value: r2 }, C1: { value: c * (1 - tc), esr: s.param('C1.esr').high } },
+      };
+      return (
+        signal * impedance(now, now.given.signalFrequency) <= s.range('maximumModulation').low * spare &&
+        s.range('inputRipple').high * ripple(now) <= s.range('maximumOutputRipple').low * spare &&
+        rth * c * (1 + tc) * Math.log(1 / s.range('settlingError').low) <= s.range('maximumStartUpTime').low * spare
+      );
+    });
+    if (f === undefined && s.open('C1')) continue;
+    const all: Record<string, number> = { R1: r1, R2: r2, C1: f ?? s.value('C1'), C2: 1e-5, R3: 10 };
+    return [
+      {
+        values: Object.fromEntries(open.map((slot) => [slot, all[slot]!])),
+        why: 'largest resistors that hold the shift, smallest capacitor that holds signal, ripple and start-up',
+      },
+    ];
+  }
+  const all: Record<string, number> = { R1: list[0]!, R2: pairOf(list[0]!), C1: farads.at(-1)!, C2: 1e-5, R3: 10 };
+  return [{ values: Object.fromEntries(open.map((slot) => [slot, all[slot]!])), why: 'nothing holds all four: the stiffest there is' }];
+}

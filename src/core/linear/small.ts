@@ -1,0 +1,60 @@
+import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
+
+/** e^(A·t) of a small dense matrix by scaling and squaring a Taylor series. // [Moler] method 3 */
+export function exponential(a: readonly (readonly number[])[], t: number): number[][] {
+  const n = a.length;
+  const norm = Math.max(...a.map((row) => row.reduce((sum, v) => sum + Math.abs(v * t), 0)), 1e-300);
+  const halvings = Math.max(0, Math.ceil(Math.log2(norm)) + 2);
+  const scaled = a.map((row) => row.map((v) => (v * t) / 2 ** halvings));
+  let term = unit(n);
+  let sum = unit(n);
+  for (let k = 1; k <= 14; k++) {
+    term = product(term, scaled).map((row) => row.map((v) => v / k));
+    sum = sum.map((row, i) => row.map((v, j) => v + term[i]![j]!));
+  }
+  for (let k = 0; k < halvings; k++) sum = product(sum, sum);
+  return sum;
+}
+
+const unit = (n: number): number[][] => Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => Number(i === j)));
+const product = (a: readonly (readonly number[])[], b: readonly (readonly number[])[]): number[][] =>
+  a.map((row) => b[0]!.map((_, j) => row.reduce((sum, v, k) => sum + v * b[k]![j]!, 0)));
+
+/** Eigenvalues of a small dense matrix. */
+export function eigenvalues(a: readonly (readonly number[])[]): { re: number; im: number }[] {
+  const e = new EigenvalueDecomposition(new Matrix(a.map((row) => [...row])));
+  return e.realEigenvalues.map((re, i) => ({ re, im: e.imaginaryEigenvalues[i]! }));
+}
+
+/**
+ * Response of x' = A·x + b, y = c·x + d from rest over a time, at equal steps. // [Moler] exact at the steps: the input is constant
+ */
+export function stepResponse(
+  a: readonly (readonly number[])[],
+  b: readonly number[],
+  c: readonly number[],
+  d: number,
+  stop: number,
+  steps: number,
+): Float64Array {
+  const n = a.length;
+  // The constant input rides along as one more state.
+  const wide = [...a.map((row, i) => [...row, b[i]!]), Array.from({ length: n + 1 }, () => 0)];
+  const phi = exponential(wide, stop / steps);
+  const y = new Float64Array(steps + 1);
+  let x = Array.from({ length: n + 1 }, (_, i) => Number(i === n));
+  for (let k = 0; k <= steps; k++) {
+    let out = d;
+    for (let i = 0; i < n; i++) out += c[i]! * x[i]!;
+    y[k] = out;
+    const next = new Array<number>(n + 1).fill(0);
+    for (let i = 0; i <= n; i++) {
+      const row = phi[i]!;
+      let sum = 0;
+      for (let j = 0; j <= n; j++) sum += row[j]! * x[j]!;
+      next[i] = sum;
+    }
+    x = next;
+  }
+  return y;
+}
