@@ -235,7 +235,7 @@ function openConnections(nodes: readonly StageNode[]): Finding[] {
   if (nodes.length < 2) return [];
   return nodes.flatMap((node) =>
     Object.entries(node.kind.rails as Record<string, RailPort>).flatMap(([port, def]): Finding[] => {
-      if (node.doc.rails?.[port] || node.doc.signals?.[port]) return [];
+      if (node.doc.rails?.[port] || node.doc.signals?.[port] || def.role === 'battery') return [];
       if (def.role === 'provides')
         return [{ severity: 'note', stage: node.doc.id, text: `${node.title} provides a rail that has no name yet, so nothing can draw from it.` }];
       return [

@@ -95,7 +95,7 @@ export class StageNode {
     this.offers = this.kind.size(this.#sizing(), this.inputs.x);
     const best = this.offers[0];
     if (!best) return;
-    this.chosen = { values: best.values, ...(best.join ? { join: best.join } : {}) };
+    this.chosen = { values: best.values, ...(best.join ? { join: best.join } : {}), ...(best.ratings ? { ratings: best.ratings } : {}) };
     this.#lay();
   }
 
@@ -169,7 +169,7 @@ export class StageNode {
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
     const insideOf = (name: string) => {
       const inside = outcomes[name]?.inside;
-      return inside && { inputs: inside.inputs, value: () => inside.value(x, env) };
+      return inside && { inputs: inside.inputs, value: () => inside.value(x, env), ...(inside.samples ? { samples: inside.samples } : {}) };
     };
     const study = new Study(inputs.inputs, run, insideOf, inputs.prepare);
     return this.#wrap(study, x, env, method);

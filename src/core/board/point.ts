@@ -164,10 +164,13 @@ export class BoardPoint {
       const provider = rail?.providers[0];
       if (!rail || !provider) continue;
       if (def.role === 'provides') {
-        const field = def.fills.load;
-        if (!field || !rail.consumers.length || provider.node !== node) continue;
-        const where = cell.holder(field);
-        cell.up.push((state) => this.#put(cell, where, field, this.currentOf(rail, state)));
+        if (!rail.consumers.length || provider.node !== node) continue;
+        const { loads, fills } = def;
+        if (fills.load) {
+          const where = cell.holder(fills.load);
+          cell.up.push((state) => this.#put(cell, where, fills.load!, this.currentOf(rail, state)));
+        }
+        if (loads) cell.up.push((state) => this.#put(cell, cell.holder(loads[state]), loads[state], this.currentOf(rail, state)));
       } else if (provider.node !== node) this.#feed(cell, def, this.cell(provider.node), provider.def);
     }
   }

@@ -89,7 +89,9 @@ function relink(node: StageNode, wiring: Wiring): boolean {
   let dead: StageNode['dead'] = null;
   for (const [port, def] of Object.entries(node.kind.rails as Record<string, RailPort>)) {
     const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
-    if (!rail) continue;
+    if (def.role === 'battery' && def.loop && node.doc.rails?.[port])
+      links.set(def.loop, { range: exactly(Number(descends(node, node.doc.rails[port]!, wiring))), from: 'how the rails hang together' });
+    if (!rail || def.role === 'battery') continue;
     if (def.role === 'provides') loadOf(node, def, rail, wiring, links);
     else dead = supplyOf(node, def, rail, links) ?? dead;
   }
@@ -104,6 +106,18 @@ function relink(node: StageNode, wiring: Wiring): boolean {
   node.dead = dead;
   node.relay();
   return true;
+}
+
+/** Whether what feeds a stage comes, through any stages, from a rail. */
+function descends(node: StageNode, from: string, wiring: Wiring, seen: ReadonlySet<StageNode> = new Set()): boolean {
+  if (seen.has(node)) return false;
+  const path = new Set([...seen, node]);
+  return Object.entries(node.kind.rails as Record<string, RailPort>).some(([port, def]) => {
+    const name = node.doc.rails?.[port];
+    if (def.role !== 'consumes' || !name) return false;
+    const provider = wiring.rails.get(name)?.providers[0]?.node;
+    return name === from || (provider !== undefined && descends(provider, from, wiring, path));
+  });
 }
 
 function differs(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link>, by: number): boolean {
@@ -160,6 +174,7 @@ function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, link
   const from = `what draws from ${rail.name}`;
   const { fills } = def;
   if (fills.load) links.set(fills.load, { range: spanOfStates(rail, wiring), from });
+  if (def.loads && !isLooped(rail, wiring)) for (const state of STATE_IDS) links.set(def.loads[state], { range: loadInState(rail, wiring, state), from });
   const each = (meaning: 'surge' | 'capacitance' | 'minimum' | 'maximum' | 'absoluteMaximum') =>
     rail.consumers.flatMap((c) => {
       const ref = c.def.gives[meaning];

@@ -38,6 +38,7 @@ export const isShared = (path: string): boolean => path.startsWith(SHARED);
 export interface Chosen {
   values: Readonly<Record<string, number>>;
   join?: Readonly<Record<string, 'series' | 'parallel'>>;
+  ratings?: Readonly<Record<string, number>>;
 }
 
 export type Links = ReadonlyMap<string, Range | null>;
@@ -82,7 +83,9 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
     if (part.range && mine?.match && part.value) matched.push(match(mine, part.value, part.range, node, `parts.${slot}.value`, inputs, fields));
     else if (part.range) put(node, 'value', `parts.${slot}.value`, part.range);
     for (const [name, field] of Object.entries(def.params ?? {})) {
-      const value = fieldValue(field, stage.parts?.[slot]?.[name] as Uncertain | undefined, links.get(`${slot}.${name}`));
+      const key = `${slot}.${name}`;
+      const typed = stage.parts?.[slot]?.[name] as Uncertain | undefined;
+      const value = fieldValue(field, typed === undefined && field.default === null ? chosen?.ratings?.[key] : typed, links.get(key));
       if (isRange(value)) put(node, name, `parts.${slot}.${name}`, value);
       else node[name] = value;
     }
@@ -126,6 +129,7 @@ const isRange = (v: unknown): v is Range => typeof v === 'object' && v !== null 
 
 /** A number as a range, anything else as it is. Open circuits become Infinity. */
 function fieldValue(field: Field, typed: unknown, link: Range | null | undefined): unknown {
+  if (field.type === 'flag' && link) return link.nominal > 0.5;
   if (field.type !== 'number') return typed ?? field.default;
   const number = (v: Uncertain | null): Range | number | null => (v === null ? (field.open ? Infinity : null) : toRange(v));
   if (link !== undefined && link !== null) return Number.isFinite(link.nominal) ? link : (field as NumberField).open ? Infinity : null;

@@ -124,7 +124,7 @@ function readRails(nodes: readonly StageNode[]): Map<string, Rail> {
   for (const node of nodes) {
     for (const [port, def] of Object.entries(node.kind.rails as Record<string, RailPort>)) {
       const name = node.doc.rails?.[port];
-      if (!name) continue;
+      if (!name || def.role === 'battery') continue;
       let rail = rails.get(name);
       if (!rail) rails.set(name, (rail = { name, providers: [], consumers: [] }));
       (def.role === 'provides' ? rail.providers : rail.consumers).push({ node, port, def });

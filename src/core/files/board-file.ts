@@ -58,7 +58,7 @@ export function linkedFields(doc: BoardDoc, stage: StageDoc): Set<string> {
     const met = doc.stages.some(
       (s) => s !== stage && Object.entries(mustKind(s.kind).rails as Record<string, RailPort>).some(([p, d]) => d.role === wanted && s.rails?.[p] === rail),
     );
-    if (met) for (const field of Object.values(def.fills)) fields.add(field as string);
+    if (met) for (const field of [...Object.values(def.fills), ...Object.values(def.loads ?? {})]) fields.add(field as string);
   }
   for (const [port, def] of Object.entries(kind.signals as Record<string, SignalPort>)) {
     const ref = stage.signals?.[port]?.split('.')[0];

@@ -84,7 +84,7 @@ export interface OutcomeDef {
   /** How it is called on screens. */
   title: string;
   /** Not monotone in these inputs: the engine samples the inside, with this outcome's own formula. */
-  inside?: { inputs: readonly string[]; value: (x: AnyInputs, env: AnyInputs) => Value };
+  inside?: { inputs: readonly string[]; value: (x: AnyInputs, env: AnyInputs) => Value; samples?: number };
   /** Made from other outcomes: the root-sum-square half-spread of one, or the span over several with the nominal of one. */
   derived?: { halfSpreadOf: string } | { spanOver: readonly string[]; nominalOf: string };
   /** A text or yes/no result. */
@@ -178,7 +178,12 @@ export interface SpreadLike {
 export type Ref = string | ((c: Judged) => number | Range | null);
 
 export interface RailPort {
-  role: 'provides' | 'consumes';
+  /** A charger names the battery it charges with a port of its own, which neither provides nor draws. */
+  role: 'provides' | 'consumes' | 'battery';
+  /** A battery port: the flag that says whether what feeds this stage descends from that battery. */
+  loop?: string;
+  /** A provider whose losses depend on its load takes the load in each state. */
+  loads?: Readonly<Record<StateId, string>>;
   /** Given or carried fields that the rail fills. */
   fills: Readonly<
     Partial<
@@ -190,6 +195,7 @@ export interface RailPort {
         | 'noLoad'
         | 'noise'
         | 'currentLimit'
+        | 'sourceResistance'
         | 'load'
         | 'surge'
         | 'capacitance'
@@ -217,6 +223,7 @@ export interface RailPort {
         | 'noLoad'
         | 'noise'
         | 'currentLimit'
+        | 'sourceResistance'
         | 'surge'
         | 'capacitance'
         | 'minimum'
@@ -378,6 +385,8 @@ export interface Offer {
   values: Record<string, number>;
   why: string;
   join?: Record<string, 'series' | 'parallel'>;
+  /** Ratings of the parts chosen, `L1.saturationCurrent`: the smallest in stock that pass, where nobody named one. */
+  ratings?: Record<string, number>;
 }
 
 export interface Refusal {

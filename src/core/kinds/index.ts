@@ -1,3 +1,6 @@
+import { invertingConverter } from './power/inverting-converter/index.ts';
+import { boostConverter } from './power/boost-converter/index.ts';
+import { buckConverter } from './power/buck-converter/index.ts';
 import { lcRippleFilter } from './power/lc-ripple-filter/index.ts';
 import { railSplitter } from './power/rail-splitter/index.ts';
 import { inputProtection } from './power/input-protection/index.ts';
@@ -34,6 +37,9 @@ export const KINDS: readonly Kind[] = [
   inputProtection,
   railSplitter,
   lcRippleFilter,
+  buckConverter,
+  boostConverter,
+  invertingConverter,
 ];
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));

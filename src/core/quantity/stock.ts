@@ -1,6 +1,6 @@
 /** Ratings parts are commonly sold with, as distributors stock them. */
 
-/** Working voltages of capacitors, V. */
+/** Working voltages of capacitors, V. [IEC 60063] R5-like steps. */
 export const CAPACITOR_VOLTAGES = [4, 6.3, 10, 16, 25, 35, 50, 63, 100, 160, 200, 250, 400, 450, 630, 1000] as const;
 /** Power of resistors, W. */
 export const RESISTOR_POWERS = [0.0625, 0.1, 0.125, 0.25, 0.5, 1, 2, 3, 5, 10, 25] as const;

@@ -52,6 +52,7 @@ export const UNITS = {
   A2s: unit('A²s', 'a melting integral', false, ['A2s']),
   VA: unit('VA', 'an apparent power', true),
   'V/s': unit('V/s', 'a slew rate', true, [], { 'V/ms': 1e3, 'V/µs': 1e6, 'V/us': 1e6 }),
+  'V/deg': unit('V/°', 'volts for a degree', true),
   'A/m2': unit('A/m²', 'a current density', false, ['A/m2'], { 'A/mm²': 1e6, 'A/mm2': 1e6 }),
   '1/K': unit('1/K', 'a drift', false),
   '1/h': unit('1/h', 'a rate of discharge', false),

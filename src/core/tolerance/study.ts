@@ -27,6 +27,8 @@ export interface Spread {
 export interface Inside {
   inputs: readonly string[];
   value: () => Value;
+  /** Points over the range, ends included. */
+  samples?: number;
 }
 
 export type Results = Record<string, Value | string | boolean>;
@@ -308,8 +310,9 @@ export class Study {
     const input = this.inputs[at]!;
     let [least, most] = [Infinity, -Infinity];
     this.#place(ends);
-    for (let k = 0; k < SAMPLES; k++) {
-      input.target[input.key] = input.low + ((input.high - input.low) * k) / (SAMPLES - 1);
+    const samples = inside.samples ?? SAMPLES;
+    for (let k = 0; k < samples; k++) {
+      input.target[input.key] = input.low + ((input.high - input.low) * k) / (samples - 1);
       this.prepare();
       const value = numeric(inside.value());
       if (isAbsent(value)) continue;

@@ -42,7 +42,15 @@
     {#each rails as [port, def] (port)}
       {@const now = stage.doc.rails?.[port] ?? ''}
       <label>
-        <span>{def.role === 'provides' ? 'provides rail' : port === 'in' ? 'fed from rail' : `${port} from rail`}</span>
+        <span
+          >{def.role === 'provides'
+            ? 'provides rail'
+            : def.role === 'battery'
+              ? 'charges battery'
+              : port === 'in'
+                ? 'fed from rail'
+                : `${port} from rail`}</span
+        >
         {#if def.role === 'provides'}
           <input type="text" value={now} placeholder="name it" maxlength="40" onchange={(e) => connectRail(port, e.currentTarget.value.trim())} />
         {:else}

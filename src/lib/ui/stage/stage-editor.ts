@@ -74,6 +74,11 @@ export class StageEditor {
         ...(join ? { join } : {}),
       });
     }
+    for (const [ref, rating] of Object.entries(offer.ratings ?? {})) {
+      const [slot, param] = ref.split('.') as [string, string];
+      const now = doc.stages.find((s) => s.id === this.stage().id)?.parts?.[slot];
+      if (now?.[param] === undefined) doc = setPart(doc, this.stage().id, slot, { ...now, [param]: rating });
+    }
     this.#edit(Object.keys(offer.values).join(' and '), doc);
   }
 }

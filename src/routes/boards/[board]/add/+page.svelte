@@ -43,7 +43,9 @@
     e.preventDefault();
   }
   const ports = (k: Kind) => [
-    ...Object.entries(k.rails as Record<string, RailPort>).map(([, d]) => (d.role === 'provides' ? 'gives a rail' : 'draws from a rail')),
+    ...Object.entries(k.rails as Record<string, RailPort>).map(([, d]) =>
+      d.role === 'provides' ? 'gives a rail' : d.role === 'battery' ? 'charges a battery' : 'draws from a rail',
+    ),
     ...Object.entries(k.signals as Record<string, SignalPort>).map(([, d]) => (d.role === 'in' ? 'listens to a signal' : 'sends a signal')),
   ];
   const focus = (node: HTMLInputElement) => node.focus();

@@ -1,0 +1,103 @@
+import { BLOCKING_VOLTAGES, DIODE_CURRENTS, rated } from '../../../quantity/stock.ts';
+import type { CheckDef, SpreadLike } from '../../contract.ts';
+import type { Judged } from '../../judged.ts';
+import { converterChecks, minimumOnTime, outputCapacitorVoltage, outputMagnitude, withDiode } from '../../switching-checks.ts';
+import { held, say } from '../../words.ts';
+
+const trimmed = (c: Judged) => c.x.given.feedback !== 'fixed';
+
+/** Highest output: as set, or as far as a trimmer turns. */
+const highest = (c: Judged): SpreadLike => {
+  const [set, top] = [outputMagnitude(c), c.out('outputVoltageMaximum')];
+  if (top.high === null || set.high === null) return set;
+  return { nominal: Math.max(set.nominal!, top.nominal!), low: set.low, high: Math.max(set.high, top.high) };
+};
+const coarseness = (c: Judged): SpreadLike => {
+  const [r, hand] = [c.out('trimResolution'), c.must('trimSettability')];
+  const times = (a: number | null, b: number) => (a === null ? null : a * b);
+  return { nominal: times(r.nominal, hand.nominal), low: times(r.low, hand.low), high: times(r.high, hand.high), ...(r.absent ? { absent: r.absent } : {}) };
+};
+
+export const checks: Record<string, CheckDef> = {
+  ...converterChecks,
+  dropout: held(
+    'lowest input that regulates',
+    'minimumInputVoltage',
+    'atMost',
+    (c) => Math.min(c.must('inputVoltage').low - c.must('inputRipple').high / 2, c.range('inputTrough')?.low ?? Infinity),
+    'the input at its lowest, ripple trough',
+    'must',
+    (c) => {
+      const need = c.out('minimumInputVoltage').high;
+      return need === null
+        ? 'Bring the wanted output within the trimmer’s reach first.'
+        : `It needs ${say(need, 'V')} at the trough: a higher input, lower resistances, or a converter that steps up and down.`;
+    },
+  ),
+  'minimum-on-time': minimumOnTime('on-time', 'should', 'A lower frequency, a lower input, or two steps: below it the controller skips and ripple grows.'),
+  'input-rating': held(
+    'input against U1',
+    (c) => c.must('inputVoltage'),
+    'atMost',
+    'U1.voltageRating',
+    'rating of U1',
+    'must',
+    (c) => `A controller rated ${say(rated(BLOCKING_VOLTAGES, c.must('inputVoltage').high), 'V')}, or a clamp before it.`,
+    { unit: 'V', derated: true },
+  ),
+  'output-capacitor-voltage': outputCapacitorVoltage(highest),
+  'diode-voltage': held(
+    'reverse voltage of D1',
+    (c) => c.must('inputVoltage'),
+    'atMost',
+    'D1.voltageRating',
+    'rating of D1',
+    'must',
+    (c) => `A diode rated ${say(rated(BLOCKING_VOLTAGES, c.must('inputVoltage').high), 'V')}: it blocks the whole input.`,
+    { unit: 'V', derated: true, applies: withDiode },
+  ),
+  'diode-current': held(
+    'mean current of D1',
+    'diodeCurrent',
+    'atMost',
+    'D1.currentRating',
+    'rating of D1',
+    'must',
+    (c) => `A diode rated ${say(rated(DIODE_CURRENTS, c.out('diodeCurrent').high), 'A')}; in a short circuit it carries the current limit nearly all the time.`,
+    { derated: true, applies: withDiode },
+  ),
+  'open-wiper': held(
+    'output if the wiper lifts',
+    'openWiperVoltage',
+    'atMost',
+    'loadVoltageLimit',
+    'what the load survives',
+    'must',
+    () => 'Link the wiper to the end that fails low, put the trimmer into the lower arm, or fit a fixed pair once the value is known.',
+    { applies: trimmed },
+  ),
+  'trim-resolution': held(
+    'coarseness of the trimmer',
+    coarseness,
+    'atMost',
+    (c) => c.must('outputTolerance').low * c.must('outputVoltage').nominal,
+    'allowed deviation',
+    'should',
+    () => 'Narrow the span with fixed resistors, or a multi-turn trimmer.',
+    { unit: 'V', applies: trimmed },
+  ),
+  'trim-range-top': held(
+    'top of the trimmer',
+    'outputVoltageMaximum',
+    'atLeast',
+    'adjustHigh',
+    'must be reachable',
+    'should',
+    () => 'A track at its low tolerance must still reach it: a smaller R2.',
+    { whenNull: 'absent', applies: trimmed },
+  ),
+  'trim-range-bottom': held('bottom of the trimmer', 'outputVoltageMinimum', 'atMost', 'adjustLow', 'must be reachable', 'should', () => 'A smaller R1.', {
+    whenNull: 'absent',
+    applies: trimmed,
+  }),
+};

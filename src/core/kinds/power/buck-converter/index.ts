@@ -1,0 +1,236 @@
+import { impossible, isAbsent, none, type Absent, type Value } from '../../../math/absent.ts';
+import { boundary, converterAt, leastInput, type Converter, type Point } from '../../../physics/converter.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind } from '../../contract.ts';
+import { choice, flag, num, orNone } from '../../fields.ts';
+import type { AnyInputs } from '../../judged.ts';
+import {
+  controllerParams,
+  converterCapacitor,
+  converterCarried,
+  converterDiode,
+  converterGiven,
+  converterHeat,
+  converterInductor,
+  converterOf,
+  converterOutcomes,
+  converterResults,
+  feedbackBottom,
+  feedbackTop,
+  converterOut,
+  converterWarm,
+  STATE_DRAWS,
+} from '../../switching.ts';
+import { converterCurves, converterFigure, converterSimulation, converterWorking } from '../../switching-circuit.ts';
+import { sizeConverter } from '../../switching-sizing.ts';
+import { say, step } from '../../words.ts';
+import { checks } from './checks.ts';
+
+/** Output that the divider asks for, the divider's own resistance, and the ends a trimmer reaches. */
+function feedback({ given: g, parts }: AnyInputs) {
+  const { U1, R1, R2, RV1 } = parts;
+  const vref = U1.referenceVoltage;
+  if (g.feedback === 'fixed')
+    return { vo: vref * (1 + R1.value / R2.value) + U1.feedbackBiasCurrent * R1.value, divider: R1.value + R2.value, low: null, high: null, resolution: null };
+  const track = RV1.value ?? 0;
+  const upper = g.feedback === 'trimmer-upper';
+  const low = upper ? vref * (1 + R1.value / R2.value) : vref * (1 + R1.value / (R2.value + track));
+  const high = upper ? vref * (1 + (R1.value + track) / R2.value) : vref * (1 + R1.value / R2.value);
+  const resolution = upper ? (vref * track) / (R2.value * RV1.rotation) : (vref * R1.value * track) / (R2.value ** 2 * RV1.rotation);
+  const vo = g.outputVoltage >= low && g.outputVoltage <= high ? g.outputVoltage : null;
+  const divider = upper ? (R2.value * g.outputVoltage) / vref : R1.value / Math.max(1 - vref / g.outputVoltage, 1e-9);
+  return { vo, divider, low, high, resolution };
+}
+
+function converter(x: AnyInputs): Converter | Absent {
+  const f = feedback(x);
+  return f.vo === null ? OUT_OF_TRIM : converterOf(x, 'buck', f.vo, f.divider);
+}
+const at = (x: AnyInputs, load: number): { c: Converter | Absent; p: Point | Absent } => {
+  const c = converter(x);
+  return { c, p: isAbsent(c) ? c : converterAt(c, load) };
+};
+const point = (x: AnyInputs) => at(x, x.given.loadCurrent).p;
+const edge = (x: AnyInputs): Value => {
+  const c = converter(x);
+  return isAbsent(c) ? c : (boundary(c, x.given.inputVoltage) ?? OUT_OF_TRIM);
+};
+
+export const buckConverter = defineKind({
+  id: 'buck-converter',
+  family: 'power',
+  group: 'Supply',
+  title: 'Buck converter',
+  aliases: ['step-down', 'DC-DC module', 'switching regulator', 'POL', 'adjustable buck module', 'step down converter'],
+  purpose:
+    'Make a lower rail from a higher one with little heat: size feedback, inductor and capacitors, and know ripple, losses, dropout and the sleeping current.',
+  given: {
+    inputVoltage: num('V', { nominal: 12, low: 10.8, high: 13.2 }, 'at the input'),
+    inputRipple: num('V', 0, 'peak to peak ripple that the rail brings', { min: 0 }),
+    outputVoltage: num('V', 5, 'wanted'),
+    loadCurrent: num('A', 1, 'largest continuous load, used for ratings, ripple and heat'),
+    rectifier: choice(['synchronous', 'diode'], 'synchronous', 'what carries the current while the switch is off'),
+    ...converterGiven,
+    feedback: choice(
+      ['fixed', 'trimmer-upper', 'trimmer-lower'],
+      'fixed',
+      'fixed pair, or trimmer RV1 in the upper arm (R1 + RV1 over R2) or the lower arm (R1 over R2 + RV1)',
+    ),
+    wiperLink: flag(true, 'wiper tied to one end of the track, so that an open wiper leaves the whole track in circuit'),
+    trimSettability: num('deg', 2, 'how finely a hand sets it'),
+    adjustLow: num('V', null, 'lowest output that must be reachable'),
+    adjustHigh: num('V', null, 'highest output that must be reachable'),
+    loadVoltageLimit: num('V', null, 'what the load survives, for the open wiper'),
+  },
+  carried: converterCarried,
+  parts: {
+    U1: {
+      type: 'device',
+      doc: 'controller with its switches',
+      params: {
+        ...controllerParams,
+        currentLimit: num('A', { nominal: 3, tolerance: 0.2 }, 'peak, with spread'),
+        voltageRating: orNone('V', 30),
+        minimumOffTime: num('s', 1.5e-7, undefined, { min: 0 }),
+      },
+    },
+    L1: converterInductor('inductor'),
+    CIN: converterCapacitor('input capacitor'),
+    COUT: converterCapacitor('output capacitor, all in parallel as one'),
+    R1: feedbackTop('upper feedback'),
+    R2: feedbackBottom('lower feedback'),
+    RV1: {
+      type: 'resistor',
+      series: 'E3',
+      tolerance: 0.2,
+      default: 10000,
+      doc: 'trimmer',
+      needed: (g) => g.feedback !== 'fixed',
+      params: { rotation: num('deg', 270, 'full turn of the track') },
+    },
+    D1: converterDiode('catch diode, with rectifier diode'),
+  },
+  outcomes: {
+    ...converterOutcomes(point, edge),
+    minimumInputVoltage: { unit: 'V', title: 'lowest input that regulates', doc: 'at loadCurrent (dropout)' },
+    switchRmsCurrent: { unit: 'A', title: 'rms current of the high side' },
+    diodeCurrent: { unit: 'A', title: 'mean current of D1' },
+    outputVoltageMinimum: { unit: 'V', title: 'trimmer at its low end' },
+    outputVoltageMaximum: { unit: 'V', title: 'trimmer at its high end' },
+    trimResolution: { unit: 'V/deg', title: 'coarseness of the trimmer' },
+    openWiperVoltage: { unit: 'V', title: 'output if the wiper lifts' },
+  },
+  size: (s, x) =>
+    sizeConverter(s, x, {
+      point,
+      topology: 'buck',
+      output: x.given.outputVoltage,
+      ratio: Math.max(x.given.outputVoltage / x.parts.U1.referenceVoltage - 1, 0.01),
+    }),
+  evaluate: (x) => {
+    const { given: g, parts } = x;
+    const f = feedback(x);
+    const c = converter(x);
+    const full = isAbsent(c) ? c : converterAt(c, g.loadCurrent);
+    const open =
+      g.feedback === 'trimmer-upper'
+        ? g.wiperLink
+          ? Math.min(f.high!, g.inputVoltage)
+          : g.inputVoltage
+        : g.feedback === 'trimmer-lower'
+          ? g.wiperLink
+            ? f.low!
+            : parts.U1.referenceVoltage
+          : FIXED;
+    return {
+      outputVoltage: isAbsent(full) ? full : f.vo!,
+      ...converterResults(x, c, full),
+      maximumLoadCurrent: isAbsent(full) ? full : parts.U1.currentLimit - full.ripple / 2,
+      minimumInputVoltage: isAbsent(c) ? c : leastInput(c, g.loadCurrent, isAbsent(full) ? null : full.junction),
+      switchRmsCurrent: isAbsent(full) ? full : full.mainRms,
+      diodeCurrent: g.rectifier === 'synchronous' ? NO_DIODE : isAbsent(full) ? full : full.rectifierMean,
+      outputVoltageMinimum: f.low ?? FIXED,
+      outputVoltageMaximum: f.high ?? FIXED,
+      trimResolution: f.resolution ?? FIXED,
+      openWiperVoltage: open,
+    };
+  },
+  checks,
+  rails: {
+    in: {
+      role: 'consumes',
+      fills: { voltage: 'inputVoltage', ripple: 'inputRipple', trough: 'inputTrough' },
+      draws: STATE_DRAWS,
+      gives: { minimum: (c) => c.out('minimumInputVoltage').high, maximum: 'U1.voltageRating', absoluteMaximum: 'U1.voltageRating', capacitance: 'CIN.value' },
+    },
+    out: converterOut,
+  },
+  signals: {},
+  warm: converterWarm,
+  heat: converterHeat,
+  working: (c) => {
+    const { given: g, parts } = c.x;
+    const { U1, R1, R2 } = parts;
+    const { c: k, p } = at(c.x, g.loadCurrent);
+    const fixed = step(
+      'Output from the divider',
+      'Vo',
+      [isAbsent(k) ? NaN : k.output, 'V'],
+      'Vref*(1 + R1/R2) + Ib*R1',
+      { Vref: [U1.referenceVoltage, 'V'], R1: [R1.value, 'ohm'], R2: [R2.value, 'ohm'], Ib: [U1.feedbackBiasCurrent, 'A'] },
+      'feedback divider',
+      isAbsent(p) ? undefined : 'outputVoltage',
+    );
+    return converterWorking(c, k, p, g.feedback === 'fixed' && !isAbsent(k) ? [fixed] : []);
+  },
+  figure: (c) => converterFigure(c, 'buck', 'Buck converter: switch, rectifier, inductor, output capacitor and feedback'),
+  simulate: (x) => {
+    const { c, p } = at(x, x.given.loadCurrent);
+    return isAbsent(c) ? null : converterSimulation(c, p);
+  },
+  curves: (x) => converterCurves(x, at),
+  bringUp: (c) => [
+    {
+      id: 'fit',
+      act: 'fit',
+      title: 'Fit the converter',
+      text: 'CIN first, right at the pins; then controller, inductor and COUT. Leave the load off. Set a trimmer before any load is connected.',
+    },
+    {
+      id: 'feed',
+      act: 'feed',
+      title: 'Feed it with a current limit',
+      text: 'No load. It should draw a few milliamperes; a run into the limit is a short or a turned part.',
+      feed: { volts: c.x.given.inputVoltage, amps: 0.1 },
+    },
+    { id: 'output', act: 'probe', title: 'Output, unloaded', text: 'DC volts at COUT.', expect: window('COUT', 'V', c.out('outputVoltage')) },
+    {
+      id: 'ripple',
+      act: 'probe',
+      title: 'Ripple at full load',
+      text: `Scope at COUT, AC coupled, 20 MHz limit, short spring: no more than ${say(c.out('outputRipple').high, 'V')}.`,
+    },
+    {
+      id: 'asleep',
+      act: 'probe',
+      title: 'Asleep',
+      text: 'Microammeter in the input, load asleep: the sleeping current decides battery life.',
+      expect: window('input current asleep', 'A', c.out('inputCurrentAsleep')),
+    },
+  ],
+  confirm: [
+    { id: 'pin-order', text: 'Pin order and exposed pad are checked against the datasheet of the very part that will be fitted.' },
+    { id: 'loop', text: 'CIN, switch and rectifier form the smallest loop on the board, and the switch node is short.' },
+  ],
+  cautions: [
+    'Set an adjustable module before you connect its load.',
+    'A shorted high side puts the whole input on the load: fuse or clamp what cannot stand it. Above 60 V DC follow your local electrical safety rules.',
+  ],
+  schools:
+    'Forced-continuous (constant ripple spectrum, for audio) or skipping (battery); a fixed pair or a trimmer; current limit above or below the inductor’s saturation.',
+  sources: ['volt-second and charge balance, textbook treatments of switching converters', 'IEC 60063 values'],
+});
+
+const OUT_OF_TRIM = impossible('the wanted output lies beyond the trimmer’s ends');
+const FIXED = none('the feedback pair is fixed');
+const NO_DIODE = none('there is no diode');

@@ -1,0 +1,120 @@
+import { isAbsent, type Absent } from '../math/absent.ts';
+import type { Converter, Point } from '../physics/converter.ts';
+import { nearest, seriesBetween } from '../quantity/preferred.ts';
+import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../quantity/stock.ts';
+import type { Offer, Sizing } from './contract.ts';
+import type { AnyInputs } from './judged.ts';
+
+/** How the sizing of a converter sees its kind: the full load of any inputs, and lossless ripple over the input range. */
+export interface Sized {
+  point: (x: AnyInputs) => Point | Absent;
+  topology: Converter['topology'];
+  /** What R1 over R2 has to be for the wanted output. */
+  ratio: number;
+  /** Magnitude of the wanted output, V. */
+  output: number;
+}
+
+/** Lossless ripple over its reference current at an input, for a henry. */
+function rippleShare(topology: Converter['topology'], vin: number, vo: number, load: number, frequency: number): number {
+  if (topology === 'buck') return vin <= vo ? 0 : ((vin - vo) * vo) / vin / frequency / load;
+  const off = topology === 'boost' ? vo - vin : vo;
+  if (off <= 0) return 0;
+  const duty = off / (vin + off);
+  return (vin * duty * (1 - duty)) / frequency / load;
+}
+
+/** The pair nearest to a ratio: the lower one of E24 from 10 k to 47 k, the upper of E96, 20 k to 1 M in all. */
+function feedbackPair(s: Sizing, ratio: number): { R1: number; R2: number } {
+  const bottoms = s.candidates('R2', 1e4, 4.7e4);
+  let best = { R1: s.value('R1') || 1e4, R2: bottoms[0] ?? 1e4 };
+  let error = Infinity;
+  for (const R2 of bottoms) {
+    const target = ratio * R2;
+    const tops = s.open('R1') ? [nearest(target, s.series('R1')), ...seriesBetween(s.series('R1'), target * 0.97, target * 1.03)] : [s.value('R1')];
+    for (const R1 of tops) {
+      const sum = R1 + R2;
+      const off = Math.abs(R1 / R2 / ratio - 1) + (s.open('R1') && (sum < 2e4 || sum > 1e6) ? 10 : 0);
+      if (off < error - 1e-12) [best, error] = [{ R1, R2 }, off];
+    }
+  }
+  return best;
+}
+
+/**
+ * Feedback pair, inductor, capacitors and the ratings of what is sized: the smallest of each that passes at the worst ends
+ * of input, tolerance and frequency.
+ */
+export function sizeConverter(s: Sizing, x: AnyInputs, k: Sized): Offer[] {
+  const open = ['R1', 'R2', 'L1', 'CIN', 'COUT'].filter((slot) => s.open(slot));
+  const values: Record<string, number> = {};
+  if (s.open('R1') || s.open('R2')) {
+    const pair = feedbackPair(s, k.ratio);
+    if (s.open('R1')) values.R1 = pair.R1;
+    if (s.open('R2')) values.R2 = pair.R2;
+  }
+  const [vin, f] = [s.range('inputVoltage'), s.range('switchingFrequency')];
+  const load = s.range('loadCurrent');
+  const spare = 1 - s.comfort;
+  const inputs = Array.from({ length: 11 }, (_, i) => vin.low + ((vin.high - vin.low) * i) / 10);
+  if (s.open('L1')) {
+    const worst = Math.max(...inputs.map((v) => rippleShare(k.topology, v, k.output, load.nominal, f.nominal)));
+    const all = s.candidates('L1', 1e-7, 1e-2);
+    values.L1 = all.find((l) => worst / l <= x.given.rippleRatio) ?? all.at(-1)!;
+  }
+  const part = (slot: string, more: object) => ({ ...x.parts[slot], ...(values[slot] === undefined ? {} : { value: values[slot] }), ...more });
+  const at = (v: number, cin: object = {}, cout: object = {}) => {
+    const low = (values.L1 ?? s.value('L1')) * (1 - s.tolerance('L1'));
+    const given = { ...x.given, inputVoltage: v, loadCurrent: load.high, switchingFrequency: f.low };
+    return k.point({
+      ...x,
+      ambient: s.ambient.high,
+      given,
+      parts: {
+        ...x.parts,
+        R1: part('R1', {}),
+        R2: part('R2', {}),
+        L1: part('L1', { value: low, saturationCurrent: null }),
+        CIN: part('CIN', cin),
+        COUT: part('COUT', cout),
+      },
+    });
+  };
+  const worst = (read: (p: Point) => number, cin: object = {}, cout: object = {}) =>
+    Math.max(...inputs.map((v) => at(v, cin, cout)).map((p) => (isAbsent(p) ? 0 : read(p))));
+  const smallest = (slot: 'CIN' | 'COUT', limit: number, read: (p: Point) => number) => {
+    const all = s.candidates(slot, 1e-6, 2.2e-3);
+    const low = (c: number) => ({ value: c * (1 - s.tolerance(slot)) });
+    return all.find((c) => worst(read, ...((slot === 'CIN' ? [low(c), {}] : [{}, low(c)]) as [object, object])) <= limit * spare) ?? all.at(-1)!;
+  };
+  if (s.open('COUT')) values.COUT = smallest('COUT', s.range('outputRippleLimit').low, (p) => p.outputRipple);
+  if (s.open('CIN')) values.CIN = smallest('CIN', s.range('reflectedRippleLimit').low, (p) => p.inputRipple);
+  if (!open.length) return [];
+  const ratings: Record<string, number> = {};
+  const rate = (slot: string, param: string, list: readonly number[], need: number) => {
+    // A little more than computed: the corners of the search are not all of those that are judged.
+    if (s.open(slot)) ratings[`${slot}.${param}`] = list.find((v) => v * s.derating >= need * 1.04) ?? list.at(-1)!;
+  };
+  rate('L1', 'saturationCurrent', INDUCTOR_CURRENTS, worst((p) => p.peak) * 1.05);
+  rate(
+    'L1',
+    'currentRating',
+    INDUCTOR_CURRENTS,
+    worst((p) => p.rms),
+  );
+  rate('CIN', 'voltageRating', CAPACITOR_VOLTAGES, vin.high);
+  rate(
+    'CIN',
+    'rippleCurrentRating',
+    INDUCTOR_CURRENTS,
+    worst((p) => p.inputRms),
+  );
+  rate('COUT', 'voltageRating', CAPACITOR_VOLTAGES, k.output * 1.06);
+  rate(
+    'COUT',
+    'rippleCurrentRating',
+    INDUCTOR_CURRENTS,
+    worst((p) => p.outputRms),
+  );
+  return [{ values, ratings, why: 'the smallest that hold ripple at the worst ends, with ratings from stock that pass' }];
+}
