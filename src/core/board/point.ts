@@ -44,6 +44,13 @@ export class Cell {
     return this.#judged;
   }
 
+  /** An outcome at this point; of one made from others, that of its nominal. */
+  nominal(outcome: string): number | null {
+    const derived = this.node.derived(outcome);
+    const value = this.o[derived && 'nominalOf' in derived ? derived.nominalOf : outcome];
+    return typeof value === 'number' && Number.isFinite(value) ? value : null;
+  }
+
   /** Heat of its mounted device, W. */
   watts(): number {
     const device = this.node.kind.warm?.find((w) => w.sink);
@@ -298,7 +305,9 @@ function follow(cell: Cell, carries: readonly Carry[], state: StateId): void {
 }
 
 /** A carried figure of a stage: an outcome, a given or a parameter. */
-function reader(cell: Cell, ref: Ref & string): () => number | null {
+function reader(cell: Cell, name: Ref & string): () => number | null {
+  const derived = cell.node.derived(name);
+  const ref = derived && 'nominalOf' in derived ? derived.nominalOf : name;
   const x = cell.node.inputs.x;
   const dot = ref.indexOf('.');
   const [where, key]: [Holder | undefined, string] = dot < 0 ? [x.given, ref] : [x.parts[ref.slice(0, dot)], ref.slice(dot + 1)];

@@ -48,8 +48,7 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
   const power: StatePower = { state, sources: [], rails: [], heat: [], in: 0, used: 0, lost: 0 };
   for (const rail of wiring.rails.values()) {
     const provider = rail.providers[0];
-    const given = provider ? point.cell(provider.node).o[provider.def.gives.voltage as string] : null;
-    const voltage = typeof given === 'number' && Number.isFinite(given) ? given : null;
+    const voltage = provider ? point.cell(provider.node).nominal(provider.def.gives.voltage as string) : null;
     const consumers = rail.consumers.map((c) => {
       const current = point.drawn(c.node, c.def, state);
       return { stage: c.node.doc.id, current, power: (voltage ?? 0) * current };
@@ -65,7 +64,7 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     const { x } = node.inputs;
     const results = finite(o);
     if (node.kind.source) {
-      const watts = node.kind.source(x, results) * node.copies;
+      const watts = node.kind.source(x, results, state) * node.copies;
       power.sources.push({ stage: node.doc.id, current: results.outputCurrent ?? 0, power: watts });
       power.in += watts;
     }

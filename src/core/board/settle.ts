@@ -4,7 +4,7 @@ import type { Judged } from '../kinds/judged.ts';
 import { parallel } from '../physics/network.ts';
 import { addRanges, exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
-import type { BoardDoc, StageDoc } from './document.ts';
+import { sharesOf, type BoardDoc, type StageDoc } from './document.ts';
 import { heatLinks } from './heat.ts';
 import { StageNode, type Link } from './node.ts';
 import { wire, type Rail, type Wiring } from './wiring.ts';
@@ -174,6 +174,10 @@ function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, link
   const from = `what draws from ${rail.name}`;
   const { fills } = def;
   if (fills.load) links.set(fills.load, { range: spanOfStates(rail, wiring), from });
+  if (def.shares && node.board.states?.length) {
+    const shares = sharesOf(node.board);
+    for (const state of STATE_IDS) links.set(def.shares[state], { range: exactly(shares[state]), from: 'the states of the board' });
+  }
   if (def.loads && !isLooped(rail, wiring)) for (const state of STATE_IDS) links.set(def.loads[state], { range: loadInState(rail, wiring, state), from });
   const each = (meaning: 'surge' | 'capacitance' | 'minimum' | 'maximum' | 'absoluteMaximum') =>
     rail.consumers.flatMap((c) => {

@@ -130,6 +130,7 @@ const isRange = (v: unknown): v is Range => typeof v === 'object' && v !== null 
 /** A number as a range, anything else as it is. Open circuits become Infinity. */
 function fieldValue(field: Field, typed: unknown, link: Range | null | undefined): unknown {
   if (field.type === 'flag' && link) return link.nominal > 0.5;
+  if (field.type === 'list' && typeof typed === 'number') return [typed];
   if (field.type !== 'number') return typed ?? field.default;
   const number = (v: Uncertain | null): Range | number | null => (v === null ? (field.open ? Infinity : null) : toRange(v));
   if (link !== undefined && link !== null) return Number.isFinite(link.nominal) ? link : (field as NumberField).open ? Infinity : null;

@@ -67,6 +67,7 @@ export function uncertainIssues(value: unknown, path: string): Issue[] {
 }
 
 function listIssues(field: ListField, value: unknown, path: string): Issue[] {
+  if (field.single && typeof value === 'number') return listIssues(field, [value], path);
   if (!Array.isArray(value)) return [{ path, message: `expected a list of numbers, seen ${seen(value)}.` }];
   if (field.filled && value.length === 0) return [{ path, message: 'needs at least one entry.' }];
   if (value.length > 1000) return [{ path, message: 'has more than 1000 entries.' }];

@@ -34,7 +34,7 @@ function fieldSchema(f: Field): Json {
     case 'flag':
       return { ...doc, type: 'boolean' };
     case 'list':
-      return { ...doc, 'x-unit': f.unit, type: 'array', items: { type: 'number' } };
+      return { ...doc, 'x-unit': f.unit, type: f.single ? ['array', 'number'] : 'array', items: { type: 'number' } };
     case 'rows':
       return {
         ...doc,

@@ -48,6 +48,8 @@ export interface ListField {
   above?: number;
   /** At least one entry. */
   filled?: boolean;
+  /** A plain number stands for a list of one. */
+  single?: boolean;
   doc?: string;
 }
 /** Rows of numbers, such as calibration points. */
@@ -184,6 +186,8 @@ export interface RailPort {
   loop?: string;
   /** A provider whose losses depend on its load takes the load in each state. */
   loads?: Readonly<Record<StateId, string>>;
+  /** Shares of time of the states, where the board lists them. */
+  shares?: Readonly<Record<StateId, string>>;
   /** Given or carried fields that the rail fills. */
   fills: Readonly<
     Partial<
@@ -406,6 +410,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   outcomes: O;
   /** Fields that only links fill. */
   carried: C;
+  /** What only the designer knows, with a usual value: left out, a must stays open on purpose. */
+  asks?: Readonly<Record<string, number>>;
   /** Combinations of typed values that make no sense. `linked` names fields a link will fill. */
   refuse?: (x: Inputs<G, P, C>, linked: ReadonlySet<string>) => Refusal[];
   size?: (s: Sizing, x: Inputs<G, P, C>) => Offer[];
@@ -423,7 +429,7 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   /** Not inside the board's enclosure unless the stage says so: a panel in the sun. */
   outdoors?: true;
   /** Power taken from outside the board (a source), W per copy at nominal in a state. */
-  source?: (x: Inputs<G, P, C>, o: Record<string, number>) => number;
+  source?: (x: Inputs<G, P, C>, o: Record<string, number>, state: StateId) => number;
   working: (c: Judged<Inputs<G, P, C>>) => Step[];
   figure: (c: Judged<Inputs<G, P, C>>) => Figure;
   /** The circuit of the nominal stage; null where there is none with what is given. */

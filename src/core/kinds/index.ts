@@ -1,3 +1,9 @@
+import { softStartSequencing } from './power/soft-start-sequencing/index.ts';
+import { voltageMultiplier } from './power/voltage-multiplier/index.ts';
+import { chargePump } from './power/charge-pump/index.ts';
+import { solarInput } from './power/solar-input/index.ts';
+import { batteryCharger } from './power/battery-charger/index.ts';
+import { batterySupply } from './power/battery-supply/index.ts';
 import { invertingConverter } from './power/inverting-converter/index.ts';
 import { boostConverter } from './power/boost-converter/index.ts';
 import { buckConverter } from './power/buck-converter/index.ts';
@@ -40,6 +46,12 @@ export const KINDS: readonly Kind[] = [
   buckConverter,
   boostConverter,
   invertingConverter,
+  batterySupply,
+  batteryCharger,
+  solarInput,
+  chargePump,
+  voltageMultiplier,
+  softStartSequencing,
 ];
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));

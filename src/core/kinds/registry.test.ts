@@ -12,7 +12,7 @@ import { KINDS } from './index.ts';
 
 // What must hold of every kind, whichever comes.
 describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
-  const untouched = (): StageSum => alone(id);
+  const untouched = (): StageSum => alone(id, kind.asks ?? {});
 
   it('untouched, passes its own musts', () => {
     expect(untouched().checks.filter((c) => c.severity === 'must' && (c.status === 'fail' || c.status === 'unknown'))).toEqual([]);

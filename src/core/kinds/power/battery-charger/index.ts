@@ -1,0 +1,382 @@
+import { impossible } from '../../../math/absent.ts';
+import { nextAbove } from '../../../quantity/preferred.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind } from '../../contract.ts';
+import { part, port, thing, wire, ground, dot } from '../../drawing.ts';
+import { choice, flag, num, orNone } from '../../fields.ts';
+import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
+import { cellOf, chargeTimes, limits } from './charge.ts';
+
+export const batteryCharger = defineKind({
+  id: 'battery-charger',
+  family: 'power',
+  group: 'Supply',
+  title: 'Battery charger (linear CC/CV)',
+  aliases: ['lithium charger', 'USB charger', 'CC CV', 'linear charger', 'charge management'],
+  purpose: 'Charge one lithium cell from USB or a panel without over-current, over-heat or a load that keeps it from ever finishing.',
+  given: {
+    inputVoltage: num('V', { nominal: 5, low: 4.75, high: 5.25 }, 'of the source'),
+    sourceCurrentLimit: num('A', 0.5, 'protection circuit, fuse or port'),
+    chemistry: choice(['lithium-ion', 'lithium-iron-phosphate'], 'lithium-ion'),
+    cellCapacity: num('Ah', 1, 'rated'),
+    maximumChargeRate: num('1/h', 0.5, 'C-rate limit of the cell'),
+    cellResistance: num('ohm', 0.15, 'new, at 25 °C', { min: 0 }),
+    startStateOfCharge: num('ratio', 0.1, 'when charging begins', { min: 0, below: 1 }),
+    chargeCurrentWanted: num('A', null, 'for sizing R1; null: the smallest of the cell limit and 80 % of the source'),
+    loadCurrent: num('A', 0, 'of the system while charging (average)', { min: 0 }),
+    topology: choice(
+      ['shared-load', 'load-switch', 'power-path'],
+      'shared-load',
+      'shared-load: system and cell in parallel, the charger feeds both; load-switch: the source feeds the system and the charger only the cell; power-path: one controller limits the source and gives the cell what is left',
+    ),
+    sourceIsBatteryPowered: flag(false, 'set by the board when the source rail descends from the battery being charged'),
+    chargeTemperatureMinimum: num('degC', 0, 'of the cell', { any: true }),
+    chargeTemperatureMaximum: num('degC', 45, 'of the cell', { any: true }),
+    reverseCurrentLimit: num('A', 5e-6, 'into the unpowered charger'),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  parts: {
+    R1: { type: 'resistor', series: 'E96', tolerance: 0.01, doc: 'sets the charge current' },
+    U1: {
+      type: 'device',
+      doc: 'charger',
+      params: {
+        programConstant: num('V', { nominal: 1000, tolerance: 0.07 }, 'charge current = programConstant/R1'),
+        floatVoltage: num('V', { nominal: 4.2, tolerance: 0.0075 }),
+        prechargeRatio: num('ratio', 0.1, undefined, { above: 0, max: 1 }),
+        prechargeThreshold: num('V', 2.9),
+        terminationRatio: num('ratio', 0.1, 'of the programmed current', { above: 0, max: 1 }),
+        foldbackJunction: num('degC', 120, undefined, { any: true }),
+        junctionToAmbient: num('K/W', 60),
+        passResistance: num('ohm', 0.5, undefined, { min: 0 }),
+        quiescentCurrent: num('A', 5e-4, undefined, { min: 0 }),
+        reverseLeakage: num('A', 1e-6, undefined, { min: 0 }),
+        safetyTimer: num('s', 21600),
+        voltageRating: orNone('V', 7),
+      },
+    },
+  },
+  outcomes: {
+    programmedCurrent: { unit: 'A', title: 'programmed current' },
+    chargeCurrent: { unit: 'A', title: 'charge current', doc: 'at the nominal cell voltage, after source and thermal limits' },
+    lowCellCurrent: { unit: 'A', title: 'current into a low cell', doc: 'at the precharge threshold, where dissipation is worst' },
+    dissipation: { unit: 'W', title: 'heat of the charger', doc: 'at that low cell' },
+    junctionTemperature: { unit: 'degC', title: 'junction', doc: 'at that low cell (foldback holds it)' },
+    unlimitedJunction: { unit: 'degC', title: 'junction without foldback' },
+    prechargeCurrent: { unit: 'A', title: 'precharge current' },
+    terminationCurrent: { unit: 'A', title: 'termination current' },
+    batteryCurrent: { unit: 'A', title: 'into the cell', doc: 'at nominal voltage; negative when the cell helps the source' },
+    inputCurrent: { unit: 'A', title: 'from the source' },
+    chargeRate: { unit: '1/h', title: 'charge rate' },
+    floatVoltage: { unit: 'V', title: 'float voltage' },
+    minimumInputVoltage: { unit: 'V', title: 'input for the full current' },
+    loadShare: { unit: 'ratio', title: 'load over what is left for it', doc: 'above 1 the pack empties while plugged in' },
+    terminationShare: { unit: 'ratio', title: 'load over the termination current', doc: 'above 1 it never terminates' },
+    chargeTemperature: { unit: 'degC', title: 'cell while charging' },
+    reverseCurrent: { unit: 'A', title: 'back into an unpowered source' },
+    chargeTime: { unit: 's', title: 'charge time', doc: 'until it terminates; null when it cannot' },
+    chargeTime90: { unit: 's', title: 'charge time to 90 %' },
+  },
+  size: (s, x) => {
+    if (!s.open('R1')) return [];
+    const g = x.given;
+    const cell = s.range('maximumChargeRate').low * s.range('cellCapacity').low;
+    const wanted = g.chargeCurrentWanted ?? Math.min(cell, 0.8 * s.range('sourceCurrentLimit').low);
+    const k = s.param('U1.programConstant');
+    const least = Math.max(k.nominal / wanted, k.high / cell / (1 - s.tolerance('R1')));
+    const list = s.candidates('R1', 100, 1e6);
+    const best = list.find((r) => r >= least * (1 - 1e-12)) ?? nextAbove(least, s.series('R1'));
+    return [{ values: { R1: best }, why: 'the largest current within what the cell and the source stand' }];
+  },
+  evaluate: (x) => {
+    const { given: g, parts, ambient } = x;
+    const { U1 } = parts;
+    const cell = cellOf(x);
+    const l = limits(x);
+    const raw = l.at(cell.nominal);
+    const chargeCurrent = Math.max(0, raw);
+    const lowCell = Math.max(0, l.at(U1.prechargeThreshold));
+    const over = Math.max(0, g.inputVoltage - U1.prechargeThreshold);
+    const idle = g.inputVoltage * U1.quiescentCurrent;
+    const dissipation = over * lowCell + idle;
+    const shared = g.topology === 'shared-load';
+    const path = g.topology === 'power-path';
+    const batteryCurrent = shared ? chargeCurrent - g.loadCurrent : path ? raw : chargeCurrent;
+    const drawn = chargeCurrent + U1.quiescentCurrent + (shared ? 0 : g.loadCurrent);
+    const termination = U1.terminationRatio * l.programmed;
+    const room = g.sourceCurrentLimit - U1.quiescentCurrent;
+    const terminationShare = shared ? g.loadCurrent / termination : 0;
+    const times = batteryCurrent > 0 ? chargeTimes(x) : null;
+    return {
+      programmedCurrent: l.programmed,
+      chargeCurrent,
+      lowCellCurrent: lowCell,
+      dissipation,
+      junctionTemperature: ambient + U1.junctionToAmbient * dissipation,
+      unlimitedJunction: ambient + U1.junctionToAmbient * (over * l.programmed + idle),
+      prechargeCurrent: U1.prechargeRatio * l.programmed,
+      terminationCurrent: termination,
+      batteryCurrent,
+      inputCurrent: path ? Math.min(drawn, g.sourceCurrentLimit) : drawn,
+      chargeRate: l.programmed / g.cellCapacity,
+      floatVoltage: U1.floatVoltage,
+      minimumInputVoltage: U1.floatVoltage + l.programmed * U1.passResistance,
+      loadShare: shared
+        ? chargeCurrent > 0
+          ? g.loadCurrent / chargeCurrent
+          : g.loadCurrent > 0
+            ? 1e6
+            : 0
+        : path
+          ? room > 0
+            ? g.loadCurrent / room
+            : 1e6
+          : 0,
+      terminationShare,
+      chargeTemperature: ambient,
+      reverseCurrent: U1.reverseLeakage,
+      chargeTime: terminationShare >= 1 ? NEVER_ENDS : batteryCurrent <= 0 ? EMPTIES : (times?.done ?? EMPTIES),
+      chargeTime90: times?.most ?? EMPTIES,
+    };
+  },
+  checks: {
+    'charge-rate': held(
+      'charge current',
+      'programmedCurrent',
+      'atMost',
+      (c) => c.must('maximumChargeRate').low * c.must('cellCapacity').low,
+      'what the cell stands',
+      'must',
+      (c) => {
+        const most = c.must('maximumChargeRate').low * c.must('cellCapacity').low;
+        return `R1 of ${say(nextAbove((c.must('U1.programConstant').high / most) * 1.01, 'E96'), 'ohm')} keeps it within what the cell stands.`;
+      },
+    ),
+    'float-voltage': condition(
+      'float voltage',
+      (c) => c.must('U1.floatVoltage').high <= cellOf(c.x).chargeLimit,
+      'charge limit of the chemistry',
+      'must',
+      (c) =>
+        `The charger goes to ${say(c.must('U1.floatVoltage').high, 'V')}, this cell stands ${say(cellOf(c.x).chargeLimit, 'V')}: take a charger for this chemistry. 4.2 V on an iron-phosphate cell is dangerous.`,
+    ),
+    headroom: held(
+      'input for the full current',
+      'minimumInputVoltage',
+      'atMost',
+      (c) => c.must('inputVoltage').low,
+      'lowest input',
+      'should',
+      () => 'A higher source, less charge current, or a switching charger.',
+    ),
+    'source-limit': held(
+      'current from the source',
+      'inputCurrent',
+      'atMost',
+      'sourceCurrentLimit',
+      'what the source gives',
+      'must',
+      () => 'A power path, or less charge current: a larger R1.',
+      { applies: (c) => c.x.given.topology !== 'power-path' },
+    ),
+    'thermal-foldback': held(
+      'junction without foldback',
+      'unlimitedJunction',
+      'temperature',
+      'U1.foldbackJunction',
+      'where it folds back',
+      'note',
+      () => 'It folds back and charges slowly: more copper, a lower source voltage, less current, or a switching charger.',
+    ),
+    'pack-fills': held(
+      'load while charging',
+      'loadShare',
+      'atMost',
+      () => 1,
+      'above 1 the pack empties while plugged in',
+      'must',
+      () => 'More charge current, less load, or a power path.',
+    ),
+    terminates: held(
+      'load over the termination current',
+      'terminationShare',
+      'atMost',
+      () => 1,
+      'above 1 the load is mistaken for charge current',
+      'must',
+      () => 'A load switch or a power path: the load is mistaken for charge current, and the charge never ends.',
+    ),
+    'charge-temperature-low': condition(
+      'coldest charge',
+      (c) => (c.out('chargeTemperature').low ?? -300) >= c.must('chargeTemperatureMinimum').high,
+      'window of the cell',
+      'must',
+      (c) =>
+        `It may be charged at ${say(c.out('chargeTemperature').low, 'degC')}; lithium plates when charged below ${say(c.must('chargeTemperatureMinimum').high, 'degC')}: hold the charge until it is warm enough.`,
+    ),
+    'charge-temperature-high': condition(
+      'warmest charge',
+      (c) => (c.out('chargeTemperature').high ?? 300) <= c.must('chargeTemperatureMaximum').low,
+      'window of the cell',
+      'must',
+      (c) =>
+        `It may be charged at ${say(c.out('chargeTemperature').high, 'degC')}; the cell stands ${say(c.must('chargeTemperatureMaximum').low, 'degC')}: more cooling, or charge at night.`,
+    ),
+    'safety-timer': held(
+      'charge time',
+      'chargeTime',
+      'atMost',
+      'U1.safetyTimer',
+      'timer of the charger',
+      'should',
+      () => 'More current or a longer timer; a charge that never ends never passes.',
+    ),
+    'source-loop': condition(
+      'source of the charge',
+      (c) => !c.x.given.sourceIsBatteryPowered,
+      'the source must not come from the cell it charges',
+      'must',
+      () => 'The charger is fed from the very battery it charges: break the loop, and charge only from an outside source.',
+    ),
+    'reverse-leakage': held(
+      'back into an unpowered source',
+      'reverseCurrent',
+      'atMost',
+      'reverseCurrentLimit',
+      'allowed',
+      'note',
+      () => 'A charger that blocks, or a diode.',
+    ),
+    'input-rating': held(
+      'highest input',
+      (c) => c.must('inputVoltage'),
+      'atMost',
+      'U1.voltageRating',
+      'rating of U1',
+      'must',
+      (c) => `A surge stopper, or a charger rated ${say(c.must('inputVoltage').high / 0.8, 'V')}: a cable overshoots.`,
+      { unit: 'V', derated: true },
+    ),
+  },
+  rails: {
+    in: {
+      role: 'consumes',
+      fills: { voltage: 'inputVoltage', currentLimit: 'sourceCurrentLimit' },
+      draws: 'inputCurrent',
+      gives: { minimum: (c) => c.out('floatVoltage').nominal, maximum: 'U1.voltageRating', absoluteMaximum: 'U1.voltageRating' },
+    },
+    battery: { role: 'battery', loop: 'sourceIsBatteryPowered', fills: {}, gives: {} },
+  },
+  signals: {},
+  warm: [{ part: 'U1', check: 'thermal-foldback', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'U1.foldbackJunction' }],
+  // What reaches the cell is stored, not heat: the rest of what is drawn stays here.
+  heat: (x, o) => ({ charger: x.given.inputVoltage * (o.inputCurrent ?? 0) - cellOf(x).nominal * Math.max(0, o.batteryCurrent ?? 0) }),
+  working: (c) => {
+    const { given: g, parts, ambient } = c.x;
+    const { U1, R1 } = parts;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const over = Math.max(0, g.inputVoltage - U1.prechargeThreshold);
+    return [
+      step(
+        'Programmed current',
+        'Ip',
+        [n('programmedCurrent'), 'A'],
+        'K/R1',
+        { K: [U1.programConstant, 'V'], R1: [R1.value, 'ohm'] },
+        'charger datasheet practice',
+        'programmedCurrent',
+      ),
+      step('Charge rate', 'C', [n('chargeRate'), '1/h'], 'Ip/Q', { Ip: [n('programmedCurrent'), 'A'], Q: [g.cellCapacity, 'Ah'] }, 'definition', 'chargeRate'),
+      step(
+        'Termination current',
+        'Ie',
+        [n('terminationCurrent'), 'A'],
+        'k*Ip',
+        { k: [U1.terminationRatio, 'ratio'], Ip: [n('programmedCurrent'), 'A'] },
+        'charger datasheet practice',
+        'terminationCurrent',
+      ),
+      step(
+        'Heat with a low cell',
+        'P',
+        [n('dissipation'), 'W'],
+        'dV*I + Vin*Iq',
+        { dV: [over, 'V'], I: [n('lowCellCurrent'), 'A'], Vin: [g.inputVoltage, 'V'], Iq: [U1.quiescentCurrent, 'A'] },
+        'a linear charger drops the difference',
+        'dissipation',
+      ),
+      step(
+        'Junction',
+        'Tj',
+        [n('junctionTemperature'), 'degC'],
+        'Ta + theta*P',
+        { Ta: [ambient, 'degC'], theta: [U1.junctionToAmbient, 'K/W'], P: [n('dissipation'), 'W'] },
+        'JEDEC JESD51',
+        'junctionTemperature',
+      ),
+      step(
+        'Input for the full current',
+        'Vmin',
+        [n('minimumInputVoltage'), 'V'],
+        'Vf + Ip*Rp',
+        { Vf: [U1.floatVoltage, 'V'], Ip: [n('programmedCurrent'), 'A'], Rp: [U1.passResistance, 'ohm'] },
+        'Ohm',
+        'minimumInputVoltage',
+      ),
+    ];
+  },
+  figure: (c) => ({
+    width: 480,
+    height: 190,
+    title: 'Source, charger with its programming resistor, cell',
+    items: [
+      port(40, 50, 'source', say(c.x.given.inputVoltage, 'V'), 'left'),
+      wire(40, 50, 130, 50),
+      { sym: 'block', id: 'U1', at: [130, 25], size: [110, 50], label: 'U1', value: c.x.given.topology },
+      wire(185, 75, 185, 90),
+      part('resistor', [185, 90], 'down', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),
+      ground(185, 160),
+      wire(240, 50, 420, 50),
+      dot(330, 50),
+      thing('cell', [330, 120], 'up', 'cell', say(c.x.given.cellCapacity, 'Ah')),
+      ground(330, 120),
+      port(420, 50, 'battery', sayOut(c, 'chargeCurrent', 'A')),
+    ],
+  }),
+  bringUp: (c) => [
+    {
+      id: 'program',
+      act: 'probe',
+      title: 'Before the cell',
+      text: 'A resistor at the nominal cell voltage in its place: the charge current.',
+      expect: window('charge current', 'A', c.out('chargeCurrent')),
+    },
+    {
+      id: 'float',
+      act: 'probe',
+      title: 'No load',
+      text: 'DC volts at the battery terminals with nothing connected.',
+      expect: window('battery terminals', 'V', c.out('floatVoltage')),
+    },
+    {
+      id: 'ends',
+      act: 'probe',
+      title: 'Full charge',
+      text: 'With the system running: it must still end. Then take the source away and look for current back into it. Do it in a fire-safe place, and stay with it.',
+    },
+  ],
+  confirm: [
+    { id: 'chemistry', text: 'The charger’s float voltage and the cell’s chemistry are checked against each other once more.' },
+    { id: 'thermistor', text: 'The cell’s temperature holds the charge outside its window, by a thermistor at the cell or by where it lives.' },
+  ],
+  cautions: [
+    'Lithium cells burn when overcharged or charged frozen: right chemistry and float voltage, within the temperature window, with protection and a timer (IEC 62133, IEC 62368-1 and the maker’s sheet).',
+    'Charge on the bench in a fire-safe place and stay with it.',
+  ],
+  schools:
+    'Load on the cell (cheap, never ends with a load), a power path (the source is limited, the cell takes the rest), or a load switch (the source must carry both); thermal foldback or a smaller current.',
+  sources: ['constant-current constant-voltage charging of lithium cells', 'IEC 62133', 'USB specifications for source limits'],
+});
+
+const NEVER_ENDS = impossible('the load is above the termination current: the charge never ends');
+const EMPTIES = impossible('nothing is left for the cell');

@@ -1,0 +1,541 @@
+import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
+import { capacityAt, chargeAt, CHEMISTRIES, pieces, resistanceAt, restVoltage, type Chemistry, type ChemistryId } from '../../../physics/cells.ts';
+import { nextAbove } from '../../../quantity/preferred.ts';
+import { jointSearch } from '../../../tolerance/joint-search.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, STATE_IDS, type Offer, type Sizing, type StateId } from '../../contract.ts';
+import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
+import { choice, flag, num } from '../../fields.ts';
+import type { AnyInputs, Judged } from '../../judged.ts';
+import { STATE_LOADS } from '../../switching.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
+
+const SHARES: Readonly<Record<StateId, string>> = { asleep: 'shareAsleep', idle: 'shareIdle', typical: 'shareTypical', peak: 'sharePeak' };
+/** Mean hours of a month. */
+const MONTH = 730.5;
+
+const chemistryOf = (x: AnyInputs): Chemistry => CHEMISTRIES[x.given.chemistry as ChemistryId];
+const packOhms = ({ given: g, ambient }: AnyInputs, c: Chemistry): number =>
+  (g.series * (g.cellResistance ?? c.resistance) * resistanceAt(c, ambient) * g.resistanceGrowth) / g.parallel + g.wiringResistance;
+
+function currents({ given: g, parts }: AnyInputs, c: Chemistry) {
+  const divider = parts.R1.value + parts.R2.value;
+  const overhead = (g.dividerSwitched ? 0 : (g.series * c.nominal) / divider) + g.pullUpCurrent + g.regulatorQuiescent + g.protectionCurrent;
+  const load = (s: StateId): number => g[STATE_LOADS[s]];
+  const share = (s: StateId): number => g[SHARES[s]];
+  const mean = STATE_IDS.reduce((sum, s) => sum + share(s) * load(s), 0);
+  return { overhead, mean, average: mean + overhead, largest: Math.max(...STATE_IDS.map(load)) + overhead, load, share };
+}
+
+/** The deeper of a steady state and the pulse, the bulk capacitor's help counted exactly, V. */
+function sagOf(x: AnyInputs, ohms: number, largest: number): number {
+  const { given: g, parts } = x;
+  const { C1 } = parts;
+  const farads = C1.value * C1.biasRetention;
+  const pulse =
+    farads > 0 && ohms > 0
+      ? g.pulseCurrent * ohms * (1 - (ohms / (ohms + C1.esr)) * Math.exp(-g.pulseDuration / ((ohms + C1.esr) * farads)))
+      : g.pulseCurrent * ohms;
+  return Math.max(ohms * largest, pulse);
+}
+
+/** Hours from one state of charge down to another, at constant current or constant power, exact on each straight piece. */
+function hours(x: AnyInputs, c: Chemistry, charge: number, low: number, high: number, mean: number, leak: number): number {
+  const { given: g } = x;
+  if (high <= low) return 0;
+  if (g.loadType === 'constant-current') return (charge * (high - low)) / (mean + leak);
+  const power = mean * g.series * c.nominal;
+  return pieces(c, low, high).reduce((sum, { s0, s1, v0, v1 }) => {
+    const [a, b] = [g.series * v0, g.series * v1];
+    if (leak === 0) return sum + (charge * (s1 - s0) * (a + b)) / 2 / power;
+    const slope = (b - a) / (s1 - s0);
+    if (Math.abs(slope) < 1e-12) return sum + (charge * (s1 - s0) * a) / (power + leak * a);
+    return sum + (charge / slope) * ((b - a) / leak - (power / leak ** 2) * Math.log((power + leak * b) / (power + leak * a)));
+  }, 0);
+}
+
+function pack(x: AnyInputs) {
+  const { given: g, ambient } = x;
+  const c = chemistryOf(x);
+  const ohms = packOhms(x, c);
+  const i = currents(x, c);
+  const empty = Math.max(g.series * c.cutoff, g.minimumVoltage);
+  const sag = sagOf(x, ohms, i.largest);
+  const peukert = g.peukert ?? c.peukert;
+  const rated = g.capacity / (g.ratedHours ?? c.ratedHours);
+  const rate = i.average > 0 ? Math.min(1, (rated / (i.average / g.parallel)) ** (peukert - 1)) : 1;
+  const charge = g.parallel * g.capacity * capacityAt(c, ambient) * g.health * rate;
+  const selfDischarge = ((g.parallel * g.capacity * (g.selfDischarge ?? c.selfDischarge)) / MONTH) * 2 ** ((ambient - 20) / 10);
+  const cutoff = chargeAt(c, (empty + sag) / g.series);
+  const low = cutoff === null ? null : Math.min(cutoff, g.fullness);
+  const leak = i.overhead + selfDischarge;
+  const time = (from: number, to: number) => hours(x, c, charge, from, to, i.mean, leak) * 3600;
+  return { c, ohms, i, empty, sag, rate, charge, selfDischarge, cutoff, low, leak, time };
+}
+
+const runTime = (x: AnyInputs): Value => {
+  const p = pack(x);
+  return p.low === null ? 0 : p.time(p.low, x.given.fullness);
+};
+const usable = (x: AnyInputs): Value => {
+  const p = pack(x);
+  return p.low === null ? 0 : p.charge * (x.given.fullness - p.low);
+};
+const energy = (x: AnyInputs): Value => {
+  const p = pack(x);
+  if (p.low === null) return 0;
+  return p.charge * x.given.series * pieces(p.c, p.low, x.given.fullness).reduce((sum, k) => sum + (k.s1 - k.s0) * ((k.v0 + k.v1) / 2), 0);
+};
+const thresholdCharge = (x: AnyInputs): Value => {
+  const { given: g } = x;
+  if (g.lowBatteryThreshold === null) return NO_THRESHOLD;
+  const p = pack(x);
+  return chargeAt(p.c, (g.lowBatteryThreshold + (g.loadCurrentTypical + p.i.overhead) * p.ohms) / g.series) ?? TOO_HIGH;
+};
+const reserve = (x: AnyInputs): Value => {
+  const at = thresholdCharge(x);
+  if (isAbsent(at)) return at;
+  const p = pack(x);
+  return p.low === null ? 0 : p.time(p.low, Math.max(p.low, at));
+};
+const COLD = ['ambient'];
+
+export const batterySupply = defineKind({
+  id: 'battery-supply',
+  family: 'power',
+  group: 'Supply',
+  title: 'Battery supply',
+  aliases: ['lithium cell', '18650', 'LiPo', 'AA cells', 'NiMH', 'lead-acid', 'run time', 'battery life', 'power budget'],
+  purpose: 'Choose cells and judge run time, sag, cut-off and what really eats the battery, sleeping and awake.',
+  given: {
+    chemistry: choice(['lithium-ion', 'lithium-iron-phosphate', 'nickel-metal-hydride', 'alkaline', 'lead-acid'], 'lithium-ion'),
+    series: num('count', 1, 'cells in series'),
+    parallel: num('count', 1, 'strings in parallel'),
+    capacity: num('Ah', 2.5, 'of one cell, rated'),
+    minimumVoltage: num('V', 3.3, 'lowest pack voltage that the next stage works from'),
+    cellResistance: num('ohm', null, 'new, at 25 °C; null takes the chemistry'),
+    wiringResistance: num('ohm', 0.05, 'holder, protection, fuse, connector', { min: 0 }),
+    health: num('ratio', 0.8, 'capacity left by age and cycles (80 % is end of life)', { above: 0, max: 1 }),
+    resistanceGrowth: num('ratio', 1.5, 'resistance over new'),
+    fullness: num('ratio', 1, 'state of charge at the start', { min: 0, max: 1 }),
+    stateOfCharge: num('ratio', 0.2, 'at which the pulse is judged', { min: 0, max: 1 }),
+    loadType: choice(
+      ['constant-current', 'constant-power'],
+      'constant-current',
+      'constant-power for a switching converter (state currents are at nominal voltage)',
+    ),
+    loadCurrentAsleep: num('A', 2e-5, 'of the load, without own overhead', { min: 0 }),
+    loadCurrentIdle: num('A', 0, 'same, idle', { min: 0 }),
+    loadCurrentTypical: num('A', 0.05, 'same, typical', { min: 0 }),
+    loadCurrentPeak: num('A', 0, 'same, at peak', { min: 0 }),
+    shareAsleep: num('ratio', 0.99, 'share of time', { min: 0, max: 1 }),
+    shareIdle: num('ratio', 0, undefined, { min: 0, max: 1 }),
+    shareTypical: num('ratio', 0.01, undefined, { min: 0, max: 1 }),
+    sharePeak: num('ratio', 0, undefined, { min: 0, max: 1 }),
+    pulseCurrent: num('A', 0, 'a radio burst', { min: 0 }),
+    pulseDuration: num('s', 0, 'of that burst', { min: 0 }),
+    dividerSwitched: flag(false, 'the sense divider is switched off between readings'),
+    pullUpCurrent: num('A', 0, 'always-on pull-ups and leakages', { min: 0 }),
+    regulatorQuiescent: num('A', 0, 'always-on regulators, referred to the pack', { min: 0 }),
+    protectionCurrent: num('A', 3e-6, 'protection and gauge', { min: 0 }),
+    lowBatteryThreshold: num('V', null, 'pack voltage (under typical load) at which the board gives up'),
+    reserveTimeMinimum: num('s', 0, 'time that must be left then', { min: 0 }),
+    runTimeRequired: num('s', 0, 'wanted', { min: 0 }),
+    maximumDischargeRate: num('1/h', null, 'C-rate, null takes the chemistry'),
+    peukert: num('ratio', null, 'exponent, null takes the chemistry'),
+    ratedHours: num('h', null, 'hours of the rated capacity, null takes the chemistry'),
+    selfDischarge: num('ratio', null, 'share lost a month at 20 °C, null takes the chemistry', { min: 0, max: 1 }),
+    senseMaximum: num('V', null, 'full scale of what reads the divider'),
+    overheadShareLimit: num('ratio', 0.25, 'acceptable share of own overhead while asleep'),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  carried: {
+    linkedMinimum: num('V', null, 'what the consumers need', { any: true }),
+    maximumVoltage: num('V', null, 'what the consumers stand', { any: true }),
+  },
+  parts: {
+    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'upper sense divider' },
+    R2: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'lower sense divider' },
+    C1: {
+      type: 'capacitor',
+      series: 'E6',
+      tolerance: 0.2,
+      default: 0,
+      zero: true,
+      doc: 'bulk capacitor at the load, 0 for none',
+      params: {
+        esr: num('ohm', 0.05, undefined, { min: 0 }),
+        biasRetention: num('ratio', 1, 'share of value left at the working voltage', { above: 0, max: 1 }),
+        voltageRating: num('V', null),
+      },
+    },
+  },
+  outcomes: {
+    nominalVoltage: { unit: 'V', title: 'nominal voltage' },
+    fullVoltage: { unit: 'V', title: 'full' },
+    emptyVoltage: { unit: 'V', title: 'empty' },
+    outputVoltage: {
+      unit: 'V',
+      title: 'voltage over the discharge',
+      doc: 'low empty, high full: a range, not a tolerance',
+      derived: { spanOver: ['emptyVoltage', 'nominalVoltage', 'fullVoltage'], nominalOf: 'nominalVoltage' },
+    },
+    internalResistance: { unit: 'ohm', title: 'resistance of the pack', doc: 'at ambient and age, with wiring' },
+    sag: { unit: 'V', title: 'sag', doc: 'the deeper of the pulse and the largest state' },
+    pulseVoltage: { unit: 'V', title: 'pack during the sag', doc: 'at stateOfCharge' },
+    averageCurrent: { unit: 'A', title: 'average current', doc: 'all states with own overhead' },
+    overheadCurrent: { unit: 'A', title: 'own overhead', doc: 'divider, pull-ups, regulators, protection' },
+    overheadShare: { unit: 'ratio', title: 'own overhead while asleep' },
+    chargeShareAsleep: { unit: 'ratio', title: 'eaten asleep' },
+    chargeShareIdle: { unit: 'ratio', title: 'eaten idle' },
+    chargeShareTypical: { unit: 'ratio', title: 'eaten in typical use' },
+    chargeSharePeak: { unit: 'ratio', title: 'eaten at peak' },
+    selfDischargeCurrent: { unit: 'A', title: 'self-discharge' },
+    rateFactor: { unit: 'ratio', title: 'capacity left by the rate', doc: 'Peukert' },
+    dischargeRate: { unit: '1/h', title: 'largest discharge rate' },
+    cutoffStateOfCharge: { unit: 'ratio', title: 'charge left at the cut-off' },
+    usableCapacity: { unit: 'Ah', title: 'usable capacity', inside: { inputs: COLD, value: usable, samples: 41 } },
+    storedEnergy: { unit: 'Wh', title: 'stored energy', inside: { inputs: COLD, value: energy, samples: 41 } },
+    runTime: { unit: 's', title: 'run time', inside: { inputs: COLD, value: runTime, samples: 41 } },
+    thresholdStateOfCharge: { unit: 'ratio', title: 'charge at the low-battery threshold' },
+    reserveTime: { unit: 's', title: 'time left at the threshold', inside: { inputs: COLD, value: reserve, samples: 41 } },
+    senseVoltage: { unit: 'V', title: 'sense voltage, full pack' },
+  },
+  size,
+  evaluate: (x) => {
+    const { given: g, parts } = x;
+    const p = pack(x);
+    const { c, i } = p;
+    const eaten = (s: StateId) => (i.average > 0 ? (i.share(s) * (i.load(s) + i.overhead)) / i.average : 0);
+    const full = g.series * c.full;
+    const asleep = g.loadCurrentAsleep + i.overhead;
+    return {
+      nominalVoltage: g.series * c.nominal,
+      fullVoltage: full,
+      emptyVoltage: p.empty,
+      internalResistance: p.ohms,
+      sag: p.sag,
+      pulseVoltage: g.series * restVoltage(c, g.stateOfCharge) - p.sag,
+      averageCurrent: i.average,
+      overheadCurrent: i.overhead,
+      overheadShare: asleep > 0 ? i.overhead / asleep : 0,
+      chargeShareAsleep: eaten('asleep'),
+      chargeShareIdle: eaten('idle'),
+      chargeShareTypical: eaten('typical'),
+      chargeSharePeak: eaten('peak'),
+      selfDischargeCurrent: p.selfDischarge,
+      rateFactor: p.rate,
+      dischargeRate: Math.max(i.largest, g.pulseCurrent) / (g.parallel * g.capacity),
+      cutoffStateOfCharge: p.cutoff ?? NOT_EVEN_FULL,
+      usableCapacity: usable(x),
+      storedEnergy: energy(x),
+      runTime: runTime(x),
+      thresholdStateOfCharge: thresholdCharge(x),
+      reserveTime: reserve(x),
+      senseVoltage: (full * parts.R2.value) / (parts.R1.value + parts.R2.value),
+    };
+  },
+  checks: {
+    'pulse-voltage': held(
+      'pack during the sag',
+      'pulseVoltage',
+      'atLeast',
+      (c) => Math.max(c.must('minimumVoltage').high, c.range('linkedMinimum')?.high ?? -Infinity),
+      'what the next stage works from',
+      'must',
+      (c) => {
+        const lack = Math.max(c.must('minimumVoltage').high, c.range('linkedMinimum')?.high ?? 0) - (c.out('pulseVoltage').low ?? 0);
+        const ohms = c.out('internalResistance').high ?? 0;
+        return `It lacks ${say(lack, 'V')} with ${say(ohms, 'ohm')} in the pack: a bulk capacitor near the load, a fresher or larger cell, cells in parallel, or less wiring.`;
+      },
+    ),
+    'run-time': held('run time', 'runTime', 'atLeast', 'runTimeRequired', 'wanted', 'should', eats, { applies: (c) => c.must('runTimeRequired').high > 0 }),
+    'discharge-rate': held(
+      'largest discharge rate',
+      'dischargeRate',
+      'atMost',
+      (c) => c.range('maximumDischargeRate') ?? chemistryOf(c.x).dischargeRate,
+      'rating of the cell',
+      'must',
+      (c) =>
+        `${Math.ceil(((c.out('dischargeRate').high ?? 1) / (0.8 * (c.range('maximumDischargeRate')?.low ?? chemistryOf(c.x).dischargeRate))) * c.x.given.parallel)} strings in parallel, a high-rate cell, or a bulk capacitor for the pulse.`,
+      { derated: true },
+    ),
+    'own-overhead': held('own overhead while asleep', 'overheadShare', 'atMost', 'overheadShareLimit', 'acceptable share', 'note', (c) => {
+      const divider = c.x.given.dividerSwitched ? 0 : (c.nominal('nominalVoltage') ?? 0) / (c.x.parts.R1.value + c.x.parts.R2.value);
+      return `The divider takes ${say(divider, 'A')} of ${say(c.nominal('overheadCurrent'), 'A')}: switch it off between readings, fewer pull-ups, a regulator with less quiescent current. The sleeping microcontroller is not the problem.`;
+    }),
+    reserve: held(
+      'time left at the threshold',
+      'reserveTime',
+      'atLeast',
+      'reserveTimeMinimum',
+      'time that must be left',
+      'should',
+      () => 'Raise the threshold; on a flat curve (lithium iron phosphate) count charge instead.',
+      {
+        applies: (c) => c.x.given.lowBatteryThreshold !== null && c.must('reserveTimeMinimum').high > 0,
+      },
+    ),
+    'sense-voltage': held(
+      'sense voltage, full pack',
+      'senseVoltage',
+      'atMost',
+      'senseMaximum',
+      'full scale of what reads it',
+      'must',
+      (c) => `R1 of ${say((c.x.parts.R2.value * (c.out('fullVoltage').high ?? 0)) / c.must('senseMaximum').low - c.x.parts.R2.value, 'ohm')} or more.`,
+      { whenNull: 'absent' },
+    ),
+  },
+  rails: {
+    out: {
+      role: 'provides',
+      loads: STATE_LOADS,
+      shares: SHARES,
+      fills: { minimum: 'linkedMinimum', maximum: 'maximumVoltage' },
+      gives: {
+        voltage: 'outputVoltage',
+        noLoad: 'fullVoltage',
+        sourceResistance: 'internalResistance',
+        currentLimit: (c) => (c.range('maximumDischargeRate')?.low ?? chemistryOf(c.x).dischargeRate) * c.x.given.parallel * c.x.given.capacity,
+      },
+    },
+  },
+  signals: {},
+  heat: (_, o) => ({ 'own overhead': (o.nominalVoltage ?? 0) * (o.overheadCurrent ?? 0) }),
+  source: (x, o, state) => (o.nominalVoltage ?? 0) * ((o.overheadCurrent ?? 0) + ((x.given as Record<string, unknown>)[STATE_LOADS[state]] as number)),
+  working: (c) => {
+    const { given: g, parts } = c.x;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const k = chemistryOf(c.x);
+    const i = currents(c.x, k);
+    const steps = [
+      step('Nominal voltage', 'Vn', [n('nominalVoltage'), 'V'], 'S*v', { S: [g.series, 'count'], v: [k.nominal, 'V'] }, 'cells in series', 'nominalVoltage'),
+      step(
+        'Own overhead',
+        'Io',
+        [n('overheadCurrent'), 'A'],
+        g.dividerSwitched ? 'Ip + Iq + Ig' : 'Vn/(R1 + R2) + Ip + Iq + Ig',
+        {
+          Vn: [n('nominalVoltage'), 'V'],
+          R1: [parts.R1.value, 'ohm'],
+          R2: [parts.R2.value, 'ohm'],
+          Ip: [g.pullUpCurrent, 'A'],
+          Iq: [g.regulatorQuiescent, 'A'],
+          Ig: [g.protectionCurrent, 'A'],
+        },
+        'always drawn, in every state',
+        'overheadCurrent',
+      ),
+      step(
+        'Average current',
+        'Ia',
+        [n('averageCurrent'), 'A'],
+        'sa*Ia1 + si*Ii1 + st*It1 + sp*Ip1 + Io',
+        {
+          sa: [g.shareAsleep, 'ratio'],
+          Ia1: [i.load('asleep'), 'A'],
+          si: [g.shareIdle, 'ratio'],
+          Ii1: [i.load('idle'), 'A'],
+          st: [g.shareTypical, 'ratio'],
+          It1: [i.load('typical'), 'A'],
+          sp: [g.sharePeak, 'ratio'],
+          Ip1: [i.load('peak'), 'A'],
+          Io: [n('overheadCurrent'), 'A'],
+        },
+        'states with their shares of time',
+        'averageCurrent',
+      ),
+      step(
+        'Resistance of the pack',
+        'R',
+        [n('internalResistance'), 'ohm'],
+        'S*r*kT*age/P + Rw',
+        {
+          S: [g.series, 'count'],
+          r: [g.cellResistance ?? k.resistance, 'ohm'],
+          kT: [resistanceAt(k, c.x.ambient), 'ratio'],
+          age: [g.resistanceGrowth, 'ratio'],
+          P: [g.parallel, 'count'],
+          Rw: [g.wiringResistance, 'ohm'],
+        },
+        'cells in series and parallel, by temperature and age',
+        'internalResistance',
+      ),
+      step(
+        'Pack during the sag',
+        'Vp',
+        [n('pulseVoltage'), 'V'],
+        'S*v - dV',
+        { S: [g.series, 'count'], v: [restVoltage(k, g.stateOfCharge), 'V'], dV: [n('sag'), 'V'] },
+        'rest voltage less sag',
+        'pulseVoltage',
+      ),
+    ];
+    if (g.loadType === 'constant-current' && n('usableCapacity') > 0)
+      steps.push(
+        step(
+          'Run time',
+          't',
+          [n('runTime'), 's'],
+          'Q/(Ia + Is)*3600',
+          { Q: [n('usableCapacity'), 'Ah'], Ia: [n('averageCurrent'), 'A'], Is: [n('selfDischargeCurrent'), 'A'] },
+          'charge over current, self-discharge with it',
+          'runTime',
+        ),
+      );
+    return steps;
+  },
+  figure: (c) => ({
+    width: 520,
+    height: 210,
+    title: 'Cells with their resistance, bulk capacitor and sense divider',
+    items: [
+      thing('battery', [60, 120], 'up', `${c.x.given.series}S ${c.x.given.parallel}P`, sayOut(c, 'nominalVoltage', 'V')),
+      ground(60, 120),
+      wire(60, 50, 120, 50),
+      thing('resistor', [120, 50], 'right', 'pack', sayOut(c, 'internalResistance', 'ohm')),
+      wire(190, 50, 460, 50),
+      dot(250, 50),
+      part('capacitor', [250, 50], 'down', 'C1', sayPart(c.x.parts.C1.value, 'F'), c.x.parts.C1.value ? {} : { dashed: true }),
+      ground(250, 120),
+      dot(360, 50),
+      part('resistor', [360, 50], 'down', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),
+      dot(360, 120, sayOut(c, 'senseVoltage', 'V')),
+      part('resistor', [360, 120], 'down', 'R2', sayPart(c.x.parts.R2.value, 'ohm')),
+      ground(360, 190),
+      port(460, 50, 'pack', `${sayOut(c, 'emptyVoltage', 'V')}…${sayOut(c, 'fullVoltage', 'V')}`),
+    ],
+  }),
+  simulate: (x, o) => {
+    const { given: g, parts } = x;
+    const { C1 } = parts;
+    const farads = C1.value * C1.biasRetention;
+    const ohms = o.internalResistance;
+    if (ohms === undefined || ohms <= 0) return null;
+    const rest = g.series * restVoltage(chemistryOf(x), g.stateOfCharge);
+    const steady = currents(x, chemistryOf(x)).largest;
+    // The deeper of both: a burst that the bulk capacitor helps with, or the largest state.
+    const burst = g.pulseCurrent > 0 && g.pulseDuration > 0 && sagOf(x, ohms, 0) > ohms * steady;
+    const stop = burst ? g.pulseDuration : 1e-3;
+    return {
+      elements: [
+        { is: 'voltage', name: 'Vr', a: 'cell', b: '0', wave: { sort: 'dc', value: rest }, ac: 1 },
+        { is: 'resistor', name: 'Ri', a: 'cell', b: 'out', ohms },
+        ...(farads > 0 ? [{ is: 'capacitor' as const, name: 'C1', a: 'out', b: '0', farads, esr: C1.esr, initial: rest }] : []),
+        { is: 'current', name: 'Ip', a: 'out', b: '0', wave: { sort: 'dc', value: burst ? g.pulseCurrent : steady } },
+      ],
+      out: 'out',
+      band: [1, 1e5],
+      time: { stop, start: 'rest' },
+      confirms: {
+        pulseVoltage: (b) =>
+          burst && farads > 0 ? b.over({ stop, step: stop / 200, start: 'rest', outputs: ['out'] }, (t) => t.signals.out!.at(-1)!) : b.dc('out'),
+      },
+    };
+  },
+  curves: (x) => {
+    const c = chemistryOf(x);
+    const sag = pack(x).sag;
+    const axis = { label: 'state of charge', unit: 'ratio' as const, log: false, from: 0, to: 1 };
+    const cut = { axis: 'y' as const, value: Math.max(x.given.series * c.cutoff, x.given.minimumVoltage), label: 'empty', limit: true };
+    return [
+      {
+        id: 'sag',
+        title: 'Pack voltage during the sag',
+        x: axis,
+        y: { label: 'pack', unit: 'V' },
+        points: 101,
+        marks: [cut],
+        at: (s) => x.given.series * restVoltage(chemistryOf(x), s) - pack(x).sag,
+      },
+      {
+        id: 'rest',
+        title: `Pack voltage at rest (${say(sag, 'V')} more)`,
+        x: axis,
+        y: { label: 'pack', unit: 'V' },
+        points: 101,
+        marks: [cut],
+        at: (s) => x.given.series * restVoltage(chemistryOf(x), s),
+      },
+    ];
+  },
+  bringUp: (c) => [
+    {
+      id: 'rest',
+      act: 'probe',
+      title: 'At rest',
+      text: 'Pack unloaded for an hour: DC volts, compared with its state of charge.',
+      expect: window('pack, at rest', 'V', c.out('outputVoltage')),
+    },
+    { id: 'sense', act: 'probe', title: 'Sense divider, full pack', text: 'DC volts across R2.', expect: window('R2', 'V', c.out('senseVoltage')) },
+    {
+      id: 'asleep',
+      act: 'probe',
+      title: 'Asleep',
+      text: 'Microammeter in the pack lead, board asleep; then take out the divider and each regulator to see what eats it.',
+    },
+  ],
+  confirm: [
+    { id: 'pack-fuse', text: 'The pack has a fuse or protection of its own, before any wire.' },
+    {
+      id: 'lithium',
+      text: 'Lithium cells: protection against over-discharge, over-charge and short circuit is fitted, and the pack is mounted where nothing crushes or heats it.',
+    },
+  ],
+  cautions: [
+    'Lithium cells burn when shorted, crushed or overcharged: fuse the pack, protect it against over-discharge, over-charge and short circuit, and never go below its cut-off.',
+    'Packs in series need balancing. NiMH and lead-acid vent; lead-acid sulphates when left empty. Follow the cell maker and your local rules for transport.',
+  ],
+  schools:
+    'Average or worst-case current for the capacity law; constant power or constant current; a voltage threshold or charge counting; spare capacity or a bigger pulse capacitor.',
+  sources: ['published shapes of discharge curves', 'Peukert relation', 'IEC 61951, IEC 60086, IEC 61960 for ratings'],
+});
+
+const NO_THRESHOLD = none('no low-battery threshold is given');
+const TOO_HIGH = impossible('even a full pack stands below the threshold under load');
+const NOT_EVEN_FULL = impossible('even a full pack sags below what is needed');
+
+/** What eats the battery, in order of size. */
+function eats(c: Judged): string {
+  const all = (['Asleep', 'Idle', 'Typical', 'Peak'] as const)
+    .map((s) => [s.toLowerCase(), c.nominal(`chargeShare${s}`) ?? 0] as const)
+    .filter(([, v]) => v > 0.005);
+  all.sort((a, b) => b[1] - a[1]);
+  const own = (c.nominal('overheadCurrent') ?? 0) / (c.nominal('averageCurrent') || 1);
+  return `What eats it: ${all.map(([s, v]) => `${s} ${say(v, 'ratio')}`).join(', ')}; its own overhead is ${say(own, 'ratio')} of all. Begin with the first.`;
+}
+
+/** A divider just under the full scale at the full pack, one to three megohms in all; the smallest capacitor that lets the pulse pass. */
+function size(s: Sizing, x: AnyInputs): Offer[] {
+  const values: Record<string, number> = {};
+  const c = chemistryOf(x);
+  const full = x.given.series * c.full;
+  if (s.open('R1') || s.open('R2')) {
+    const target = x.given.senseMaximum === null ? 0.5 : Math.min(0.98, (s.range('senseMaximum').low * 0.97) / full);
+    const lists = { R1: s.candidates('R1', 1e5, 3e6), R2: s.candidates('R2', 1e5, 3e6) };
+    const [best] = jointSearch({
+      slots: (['R1', 'R2'] as const).map((slot) => ({ values: lists[slot], tolerance: s.tolerance(slot) })),
+      results: [([r1, r2]) => r2! / (r1! + r2!)],
+      targets: [target],
+      by: 'error',
+      order: (a, b) => Number(outside(a.values)) - Number(outside(b.values)) || a.worst - b.worst || b.values[0]! - a.values[0]!,
+    });
+    if (best) {
+      if (s.open('R1')) values.R1 = best.values[0]!;
+      if (s.open('R2')) values.R2 = best.values[1]!;
+    }
+  }
+  if (s.open('C1')) {
+    const need = s.range('minimumVoltage').high * (1 + s.comfort / 10);
+    const rest = x.given.series * restVoltage(c, s.range('stateOfCharge').low);
+    const ohms = packOhms({ ...x, ambient: s.ambient.low }, c);
+    let farads = 1e-5;
+    const holds = (f: number) => rest - sagOf({ ...x, parts: { ...x.parts, C1: { ...x.parts.C1, value: f * (1 - s.tolerance('C1')) } } }, ohms, 0) >= need;
+    while (farads < 1 && !holds(farads)) farads = nextAbove(farads * 1.01, 'E6');
+    values.C1 = farads;
+  }
+  return Object.keys(values).length ? [{ values, why: 'divider just under full scale at a full pack, one to three megohms' }] : [];
+}
+const outside = (values: readonly number[]) => values[0]! + values[1]! < 1e6 || values[0]! + values[1]! > 3e6;

@@ -1,0 +1,433 @@
+import { impossible, none } from '../../../math/absent.ts';
+import { nextAbove } from '../../../quantity/preferred.ts';
+import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS, rated } from '../../../quantity/stock.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../contract.ts';
+import { dot, ground, part, port, wire } from '../../drawing.ts';
+import { choice, num, orNone } from '../../fields.ts';
+import type { AnyInputs, Judged } from '../../judged.ts';
+import { converterCapacitor, converterDiode, STATE_DRAWS, STATE_LOADS } from '../../switching.ts';
+import { outputMagnitude } from '../../switching-checks.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { perAmpere, type Pump } from './network.ts';
+
+function pump({ given: g, parts }: AnyInputs): Pump {
+  const { U1, C1, C2, D1 } = parts;
+  const way = g.rectifier === 'switches' ? 2 * U1.switchResistance : U1.switchResistance + D1.seriesResistance;
+  return { c1: C1.value * C1.biasRetention, e1: C1.esr, c2: C2.value * C2.biasRetention, e2: C2.esr, in: way, out: way, frequency: g.switchingFrequency };
+}
+const ideal = ({ given: g, parts }: AnyInputs, vin: number): number =>
+  (g.mode === 'inverter' ? vin : 2 * vin) - (g.rectifier === 'diodes' ? 2 * parts.D1.forwardVoltage : 0);
+const diodes = (c: Judged) => c.x.given.rectifier === 'diodes';
+const state = (name: string) => num('A', null, `load ${name}`, { min: 0 });
+const NO_STATE = none('no load is stated for it');
+
+/** Least magnitude of the output, whichever sign it has. */
+const least = (c: Judged): SpreadLike => outputMagnitude(c);
+
+export const chargePump = defineKind({
+  id: 'charge-pump',
+  family: 'power',
+  group: 'Supply',
+  title: 'Charge pump',
+  aliases: ['inverter', 'voltage doubler', 'switched capacitor', 'negative rail without inductor', 'flying capacitor', 'timer doubler'],
+  purpose: 'Invert or double a rail with two capacitors for small loads, knowing droop, ripple and the honest output resistance.',
+  given: {
+    inputVoltage: num('V', { nominal: 5, low: 4.75, high: 5.25 }, 'at the input'),
+    mode: choice(['inverter', 'doubler'], 'inverter'),
+    rectifier: choice(['switches', 'diodes'], 'switches', 'switches: integrated switches; diodes: a driver output with two diodes'),
+    loadCurrent: num('A', 0.01, 'largest continuous load'),
+    switchingFrequency: num('Hz', { nominal: 1e5, tolerance: 0.3 }, 'with its tolerance'),
+    outputVoltageMinimum: num('V', 4, 'least magnitude needed at loadCurrent'),
+    outputRippleLimit: num('V', 0.05, 'peak to peak'),
+    loadCurrentAsleep: state('asleep'),
+    loadCurrentIdle: state('idle'),
+    loadCurrentTypical: state('typical'),
+    loadCurrentPeak: state('at peak'),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  parts: {
+    U1: {
+      type: 'device',
+      doc: 'switches: resistance of each of the four, or of the driver output with diodes',
+      params: {
+        switchResistance: num('ohm', 5, undefined, { min: 0 }),
+        quiescentCurrent: num('A', 2e-4, undefined, { min: 0 }),
+        currentRating: orNone('A', 0.05, 'mean, heating'),
+        voltageRating: orNone('V', 7),
+        junctionToAmbient: num('K/W', 200),
+        maximumJunction: num('degC', 125, undefined, { any: true }),
+      },
+    },
+    C1: converterCapacitor('flying capacitor'),
+    C2: converterCapacitor('reservoir capacitor'),
+    D1: converterDiode('both diodes, with rectifier diodes'),
+  },
+  outcomes: {
+    outputVoltage: { unit: 'V', title: 'output voltage', doc: 'at loadCurrent, negative for an inverter' },
+    outputResistance: { unit: 'ohm', title: 'output resistance', doc: 'exact' },
+    outputResistanceBound: { unit: 'ohm', title: 'output resistance, usual sum', doc: 'at or above the exact value' },
+    droop: { unit: 'V', title: 'droop' },
+    outputRipple: { unit: 'V', title: 'output ripple' },
+    rippleFrequency: { unit: 'Hz', title: 'ripple frequency' },
+    flyingCapacitorRms: { unit: 'A', title: 'rms current of C1' },
+    timeConstant: { unit: 's', title: 'settling time constant' },
+    peakCurrent: { unit: 'A', title: 'peak input current' },
+    inputCurrent: { unit: 'A', title: 'input current', doc: 'mean at loadCurrent' },
+    inputCurrentAsleep: { unit: 'A', title: 'input current asleep' },
+    inputCurrentIdle: { unit: 'A', title: 'input current idle' },
+    inputCurrentTypical: { unit: 'A', title: 'input current typical' },
+    inputCurrentPeak: { unit: 'A', title: 'input current at peak' },
+    efficiency: { unit: 'ratio', title: 'efficiency' },
+    dissipation: { unit: 'W', title: 'heat of U1' },
+    totalDissipation: { unit: 'W', title: 'all losses' },
+    junctionTemperature: { unit: 'degC', title: 'junction' },
+    reservoirVoltage: { unit: 'V', title: 'on C2 unloaded' },
+  },
+  size,
+  evaluate: (x) => {
+    const { given: g, parts, ambient } = x;
+    const { U1, C1, C2, D1 } = parts;
+    const p = pump(x);
+    const one = perAmpere(p);
+    const i = g.loadCurrent;
+    const volts = ideal(x, g.inputVoltage) - i * one.resistance;
+    const k = g.mode === 'inverter' ? 1 : 2;
+    const drawn = (load: number | null) => (load === null ? NO_STATE : k * load + U1.quiescentCurrent);
+    const input = k * i + U1.quiescentCurrent;
+    const stands = volts > 0;
+    const lost = g.inputVoltage * input - volts * i;
+    const own = lost - (g.rectifier === 'diodes' ? 2 * D1.forwardVoltage * i : 0);
+    return {
+      outputVoltage: stands ? (g.mode === 'inverter' ? -volts : volts) : NOTHING,
+      outputResistance: one.resistance,
+      outputResistanceBound: 1 / (g.switchingFrequency * p.c1) + 2 * (p.in + p.out) + 4 * C1.esr + C2.esr,
+      droop: i * one.resistance,
+      outputRipple: i * one.ripple,
+      rippleFrequency: g.switchingFrequency,
+      flyingCapacitorRms: i * one.rms,
+      timeConstant: one.resistance * p.c2,
+      peakCurrent: i * (g.mode === 'inverter' ? one.peakIn : Math.max(one.peakIn, one.peakOut)),
+      inputCurrent: input,
+      inputCurrentAsleep: drawn(g.loadCurrentAsleep),
+      inputCurrentIdle: drawn(g.loadCurrentIdle),
+      inputCurrentTypical: drawn(g.loadCurrentTypical),
+      inputCurrentPeak: drawn(g.loadCurrentPeak),
+      efficiency: stands ? (volts * i) / (g.inputVoltage * input) : NOTHING,
+      dissipation: stands ? own : NOTHING,
+      totalDissipation: stands ? lost : NOTHING,
+      junctionTemperature: stands ? ambient + U1.junctionToAmbient * own : NOTHING,
+      reservoirVoltage: g.mode === 'inverter' ? g.inputVoltage : 2 * g.inputVoltage,
+    };
+  },
+  checks: {
+    'output-minimum': held(
+      'least output',
+      least,
+      'atLeast',
+      'outputVoltageMinimum',
+      'needed at this load',
+      'must',
+      (c) => {
+        const room = (ideal(c.x, c.must('inputVoltage').low) - c.must('outputVoltageMinimum').high) / c.must('loadCurrent').high;
+        return room > 0
+          ? `The output may have ${say(room, 'ohm')} at most: a larger C1, a higher frequency (its low end counts), or switches of lower resistance.`
+          : 'Even without a load it does not reach that: a higher input, or an inverting converter.';
+      },
+      { unit: 'V' },
+    ),
+    'output-ripple': held(
+      'output ripple',
+      'outputRipple',
+      'atMost',
+      'outputRippleLimit',
+      'allowed ripple',
+      'should',
+      (c) => `C2 about ${say((c.out('outputRipple').high ?? 0) / c.must('outputRippleLimit').low, '')} times as large, or of lower ESR; then an RC behind it.`,
+    ),
+    'flying-capacitor-voltage': held(
+      'voltage on C1',
+      (c) => c.must('inputVoltage'),
+      'atMost',
+      'C1.voltageRating',
+      'rating of C1',
+      'must',
+      (c) => `C1 rated ${say(rated(CAPACITOR_VOLTAGES, c.must('inputVoltage').high), 'V')} passes.`,
+      { unit: 'V', derated: true },
+    ),
+    'reservoir-voltage': held(
+      'voltage on C2',
+      'reservoirVoltage',
+      'atMost',
+      'C2.voltageRating',
+      'rating of C2',
+      'must',
+      (c) => `C2 rated ${say(rated(CAPACITOR_VOLTAGES, c.out('reservoirVoltage').high), 'V')} passes: a doubler puts twice the input on it.`,
+      { derated: true },
+    ),
+    'flying-capacitor-ripple': held(
+      'rms current of C1',
+      'flyingCapacitorRms',
+      'atMost',
+      'C1.rippleCurrentRating',
+      'rating of C1',
+      'should',
+      () => 'A ceramic carries it.',
+      { derated: true },
+    ),
+    'supply-rating': held(
+      'highest input',
+      (c) => c.must('inputVoltage'),
+      'atMost',
+      'U1.voltageRating',
+      'rating of U1',
+      'must',
+      (c) => `A pump rated ${say(c.must('inputVoltage').high / 0.8, 'V')} or more: these parts die a little above their rating.`,
+      { unit: 'V', derated: true },
+    ),
+    'current-rating': held(
+      'load',
+      (c) => c.must('loadCurrent'),
+      'atMost',
+      'U1.currentRating',
+      'rating of U1',
+      'must',
+      () => 'An inverting or boost converter carries more.',
+      { unit: 'A', derated: true },
+    ),
+    'junction-temperature': held(
+      'junction',
+      'junctionTemperature',
+      'temperature',
+      'U1.maximumJunction',
+      'highest junction temperature of U1',
+      'must',
+      () => 'Less load, or a converter with an inductor.',
+    ),
+  },
+  rails: {
+    in: {
+      role: 'consumes',
+      fills: { voltage: 'inputVoltage' },
+      draws: STATE_DRAWS,
+      gives: { maximum: 'U1.voltageRating', absoluteMaximum: 'U1.voltageRating' },
+    },
+    out: {
+      role: 'provides',
+      loads: STATE_LOADS,
+      fills: {},
+      gives: {
+        voltage: 'outputVoltage',
+        ripple: 'outputRipple',
+        rippleFrequency: 'rippleFrequency',
+        currentLimit: 'U1.currentRating',
+        sourceResistance: 'outputResistance',
+      },
+    },
+  },
+  signals: {},
+  warm: [{ part: 'U1', check: 'junction-temperature', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'U1.maximumJunction' }],
+  heat: (x, o, s) => {
+    const { given: g } = x;
+    const load = g[STATE_LOADS[s] as 'loadCurrentPeak'];
+    const drawn = o[STATE_DRAWS[s]];
+    // The rail stands at its voltage under the design load; what is not drawn of that shows as heat here.
+    return { pump: load === null || drawn === undefined ? (o.totalDissipation ?? 0) : g.inputVoltage * drawn - Math.abs(o.outputVoltage ?? 0) * load };
+  },
+  working: (c) => {
+    const { given: g, parts } = c.x;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const inverter = g.mode === 'inverter';
+    const drop = diodes(c) ? 2 * parts.D1.forwardVoltage : 0;
+    const p = pump(c.x);
+    return [
+      step(
+        'Output resistance, usual sum',
+        'Rb',
+        [n('outputResistanceBound'), 'ohm'],
+        '1/(f*C1) + 2*(Ra + Rb) + 4*e1 + e2',
+        { f: [g.switchingFrequency, 'Hz'], C1: [p.c1, 'F'], Ra: [p.in, 'ohm'], Rb: [p.out, 'ohm'], e1: [p.e1, 'ohm'], e2: [p.e2, 'ohm'] },
+        'slow and fast limits added',
+        'outputResistanceBound',
+      ),
+      step(
+        'Droop, with the exact resistance',
+        'Vd',
+        [n('droop'), 'V'],
+        'I*Ro',
+        { I: [g.loadCurrent, 'A'], Ro: [n('outputResistance'), 'ohm'] },
+        'periodic state of the two-phase network, solved exactly',
+        'droop',
+      ),
+      step(
+        'Output',
+        'Vo',
+        [n('outputVoltage'), 'V'],
+        inverter ? '-(Vin - Vf - Vd)' : '2*Vin - Vf - Vd',
+        { Vin: [g.inputVoltage, 'V'], Vf: [drop, 'V'], Vd: [n('droop'), 'V'] },
+        'charge balance',
+        'outputVoltage',
+      ),
+      step(
+        'Input current',
+        'Iin',
+        [n('inputCurrent'), 'A'],
+        'k*I + Iq',
+        { k: [inverter ? 1 : 2, 'count'], I: [g.loadCurrent, 'A'], Iq: [parts.U1.quiescentCurrent, 'A'] },
+        'charge balance',
+        'inputCurrent',
+      ),
+      step(
+        'All losses',
+        'P',
+        [n('totalDissipation'), 'W'],
+        'Vin*Iin - abs(Vo)*I',
+        { Vin: [g.inputVoltage, 'V'], Iin: [n('inputCurrent'), 'A'], Vo: [n('outputVoltage'), 'V'], I: [g.loadCurrent, 'A'] },
+        'power balance',
+        'totalDissipation',
+      ),
+    ];
+  },
+  figure: (c) => ({
+    width: 500,
+    height: 200,
+    title: 'Charge pump with flying and reservoir capacitor',
+    items: [
+      port(40, 60, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
+      wire(40, 60, 120, 60),
+      { sym: 'block', id: 'U1', at: [120, 35], size: [150, 50], label: 'U1', value: c.x.given.mode },
+      wire(160, 85, 160, 130),
+      part('capacitor', [160, 130], 'right', 'C1', sayPart(c.x.parts.C1.value, 'F')),
+      wire(230, 130, 230, 85),
+      { sym: 'block', id: 'D1', at: [290, 140], size: [70, 44], label: diodes(c) ? 'D1' : '', value: diodes(c) ? 'two' : 'no diodes' },
+      wire(270, 60, 440, 60),
+      dot(390, 60),
+      part('capacitor', [390, 60], 'down', 'C2', sayPart(c.x.parts.C2.value, 'F')),
+      ground(390, 130),
+      port(440, 60, 'out', sayOut(c, 'outputVoltage', 'V')),
+    ],
+  }),
+  simulate: (x, o) => {
+    const { given: g } = x;
+    if (g.rectifier !== 'switches' || typeof o.outputVoltage !== 'number') return null;
+    const p = pump(x);
+    const period = 1 / p.frequency;
+    const ron = Math.max(p.in / 2, 1e-3);
+    const dead = period / 1000;
+    const on = { from: 0, to: period / 2 - dead, period };
+    const off = { from: period / 2, to: period - dead, period };
+    const sw = (name: string, a: string, b: string, closed: { from: number; to: number; period: number }) => ({
+      is: 'switch' as const,
+      name,
+      a,
+      b,
+      on: ron,
+      off: 1e8,
+      closed,
+    });
+    const inverter = g.mode === 'inverter';
+    const stop = 30 * period;
+    return {
+      elements: [
+        { is: 'voltage', name: 'Vin', a: 'in', b: '0', wave: { sort: 'dc', value: g.inputVoltage } },
+        sw('S1', 'in', 'a', on),
+        sw('S2', 'b', '0', on),
+        sw('S3', 'a', inverter ? '0' : 'out', off),
+        sw('S4', 'b', inverter ? 'out' : 'in', off),
+        { is: 'capacitor', name: 'C1', a: 'a', b: 'b', farads: p.c1, esr: p.e1, initial: g.inputVoltage },
+        { is: 'capacitor', name: 'C2', a: 'out', b: '0', farads: p.c2, esr: p.e2, initial: o.outputVoltage },
+        { is: 'current', name: 'IL', a: inverter ? '0' : 'out', b: inverter ? 'out' : '0', wave: { sort: 'dc', value: g.loadCurrent } },
+      ],
+      out: 'out',
+      band: [p.frequency / 1e3, p.frequency * 10],
+      time: { stop, start: 'rest' },
+      confirms: {
+        outputVoltage: (b) =>
+          b.over({ stop, step: period / 200, start: 'rest', outputs: ['out'] }, (t) => {
+            const from = t.time.findIndex((s) => s >= stop - 4 * period);
+            let [sum, span] = [0, 0];
+            for (let k = from; k < t.time.length; k++) {
+              const dt = t.time[k]! - t.time[k - 1]!;
+              sum += ((t.signals.out![k]! + t.signals.out![k - 1]!) / 2) * dt;
+              span += dt;
+            }
+            return sum / span;
+          }),
+      },
+    };
+  },
+  curves: (x) => [
+    {
+      id: 'resistance',
+      title: 'Output resistance over frequency',
+      x: { label: 'frequency', unit: 'Hz', log: true, from: x.given.switchingFrequency / 30, to: x.given.switchingFrequency * 30 },
+      y: { label: 'output resistance', unit: 'ohm', log: true },
+      points: 80,
+      marks: [{ axis: 'x', value: x.given.switchingFrequency, label: 'clock' }],
+      at: (frequency) => perAmpere({ ...pump(x), frequency }).resistance,
+    },
+  ],
+  bringUp: (c) => [
+    {
+      id: 'output',
+      act: 'probe',
+      title: 'Output at full load',
+      text: 'DC volts at C2; the slope from no load gives the output resistance.',
+      expect: window('C2', 'V', c.out('outputVoltage')),
+    },
+    {
+      id: 'clock',
+      act: 'probe',
+      title: 'Clock',
+      text: 'Frequency at the flying capacitor.',
+      expect: window('flying capacitor', 'Hz', c.out('rippleFrequency')),
+    },
+  ],
+  confirm: [{ id: 'polarity', text: 'Electrolytics at an inverter’s output stand with their positive side to ground.' }],
+  cautions: ['Reversed electrolytics fail: watch the polarity of C2 at an inverter.', 'Many inverters must not have their output pulled positive at start.'],
+  schools:
+    'The exact resistance or the usual sum (shown side by side); more frequency (smaller parts) or less (quiescent current); diodes and a timer, or integrated switches.',
+  sources: ['charge balance of switched-capacitor networks, slow and fast switching limits'],
+});
+
+const NOTHING = impossible('the droop is more than the pump makes');
+
+/** C1: half of the room the switches leave, at the low end of the clock; C2: ripple at the low ends. */
+function size(s: Sizing, x: AnyInputs): Offer[] {
+  const open = (['C1', 'C2'] as const).filter((slot) => s.open(slot));
+  if (!open.length) return [];
+  const { given: g } = x;
+  const [f, i] = [s.range('switchingFrequency').low, s.range('loadCurrent').high];
+  const room = (ideal(x, s.range('inputVoltage').low) - s.range('outputVoltageMinimum').high * (1 + s.comfort)) / i;
+  const ways = 2 * (pump(x).in + pump(x).out);
+  const share = Math.max((room - ways) / 2, 0);
+  const t1 = 1 - s.tolerance('C1');
+  const all1 = s.candidates('C1', 1e-6, 4.7e-4);
+  const c1 = s.open('C1') ? (all1.find((c) => share > 0 && 1 / (f * c * t1 * x.parts.C1.biasRetention) <= share) ?? all1.at(-1)!) : s.value('C1');
+  const all2 = s.candidates('C2', Math.max(1e-6, c1), 4.7e-4);
+  const c2 = s.open('C2')
+    ? (all2.find((c) => i / (f * c * (1 - s.tolerance('C2')) * x.parts.C2.biasRetention) <= 0.8 * s.range('outputRippleLimit').low) ??
+      all2.at(-1) ??
+      nextAbove(c1, 'E6'))
+    : s.value('C2');
+  const vin = s.range('inputVoltage').high;
+  const ratings: Record<string, number> = {};
+  const volts = (v: number) => CAPACITOR_VOLTAGES.find((r) => r * s.derating >= v) ?? CAPACITOR_VOLTAGES.at(-1)!;
+  if (s.open('C1'))
+    Object.assign(ratings, { 'C1.voltageRating': volts(vin), 'C1.rippleCurrentRating': INDUCTOR_CURRENTS.find((r) => r * s.derating >= 3 * i) ?? 30 });
+  if (s.open('C2')) Object.assign(ratings, { 'C2.voltageRating': volts(g.mode === 'inverter' ? vin : 2 * vin) });
+  const values = Object.fromEntries(
+    [
+      ['C1', c1],
+      ['C2', c2],
+    ].filter(([slot]) => s.open(slot as string)),
+  ) as Record<string, number>;
+  return [
+    {
+      values,
+      ratings,
+      why:
+        share > 0 ? 'half of the room the switches leave for C1; ripple at the low ends for C2' : 'the switches alone take the room: no capacitor mends that',
+    },
+  ];
+}

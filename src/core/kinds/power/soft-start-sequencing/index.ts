@@ -1,0 +1,371 @@
+import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
+import { CAPACITOR_VOLTAGES, rated } from '../../../quantity/stock.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type Offer, type Sizing } from '../../contract.ts';
+import { dot, ground, part, port, wire } from '../../drawing.ts';
+import { choice, flag, num, openOhms, orNone } from '../../fields.ts';
+import type { AnyInputs } from '../../judged.ts';
+import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
+
+/** The enable node: voltage it settles at, resistance it is fed through, capacitance. */
+function enable({ given: g, parts: { R1, C1, U1 } }: AnyInputs) {
+  const k = Number.isFinite(U1.enablePullDown) ? U1.enablePullDown / (R1.value + U1.enablePullDown) : 1;
+  return { volts: (g.enableVoltage ?? g.inputVoltage) * k, ohms: R1.value * k, farads: C1.value * C1.biasRetention };
+}
+const bulk = ({ parts: { C2 } }: AnyInputs): number => C2.value * C2.biasRetention;
+const path = ({ given: g, parts: { U1, C2 } }: AnyInputs): number => g.sourceResistance + U1.switchResistance + C2.esr;
+
+function ramp(x: AnyInputs): number {
+  const {
+    given: g,
+    parts: { U1, C3 },
+  } = x;
+  if (g.rampMode === 'fixed') return g.rampTime;
+  if (g.rampMode === 'capacitor') return ((C3.value ?? 0) * U1.softStartReference) / U1.softStartCurrent;
+  return 3 * path(x) * bulk(x);
+}
+
+export const softStartSequencing = defineKind({
+  id: 'soft-start-sequencing',
+  family: 'power',
+  group: 'Supply',
+  title: 'Soft start and sequencing',
+  aliases: ['inrush', 'power sequencing', 'enable delay', 'soft start', 'load switch', 'rail order'],
+  purpose: 'Bring rails up in order, slowly enough for the source, and know what a brown-out does to the order.',
+  given: {
+    inputVoltage: num('V', { nominal: 5, low: 4.75, high: 5.25 }, 'of the source rail'),
+    sourceResistance: num('ohm', 0.1, 'ahead of the input', { min: 0 }),
+    sourceCurrentLimit: num('A', 1, 'cell, protection circuit, fuse or port'),
+    outputVoltage: num('V', 3.3, 'of the rail that rises'),
+    loadCurrent: num('A', 0.1, 'of this rail when running', { min: 0 }),
+    loadDuringRamp: flag(false, 'load drawn in full while the rail rises'),
+    conversion: choice(['linear', 'switching'], 'linear', 'linear: source current equals output current; switching: by power'),
+    efficiency: num('ratio', 0.88, 'of a switching stage during its ramp', { above: 0, max: 1 }),
+    rampMode: choice(['capacitor', 'fixed', 'none'], 'capacitor', 'capacitor (C3 on a current-fed pin), fixed (built in), none (switch closes at once)'),
+    rampTime: num('s', 0.001, 'for fixed'),
+    trigger: choice(
+      ['common-source', 'predecessor'],
+      'common-source',
+      'common-source: R1 and C1 start when the source is there; predecessor: when the previous rail is ready',
+    ),
+    enableVoltage: num('V', null, 'that feeds R1; null: inputVoltage'),
+    sourceReady: num('s', 0, 'time at which the source is up', { min: 0 }),
+    predecessorReady: num('s', 0, 'from the stage before', { min: 0 }),
+    sourceCurrentBefore: num('A', 0, 'what the source already carries', { min: 0 }),
+    delayWanted: num('s', 0.01, 'for sizing R1 and C1'),
+    readyTimeLimit: num('s', null, 'wanted'),
+    dischargeDiode: flag(false, 'diode across R1 that empties C1 fast'),
+    shortestOffTime: num('s', 0.1, 'shortest supply interruption'),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  parts: {
+    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'to the enable pin' },
+    C1: {
+      type: 'capacitor',
+      series: 'E6',
+      tolerance: 0.1,
+      doc: 'delay capacitor at the enable pin',
+      params: {
+        esr: num('ohm', 0.01, undefined, { min: 0 }),
+        biasRetention: num('ratio', 1, 'share of value left at the working voltage', { above: 0, max: 1 }),
+        voltageRating: num('V', null),
+      },
+    },
+    C2: {
+      type: 'capacitor',
+      series: 'E6',
+      tolerance: 0.2,
+      doc: 'bulk capacitance of the rail',
+      params: {
+        esr: num('ohm', 0.01, undefined, { min: 0 }),
+        biasRetention: num('ratio', 1, 'share of value left at the working voltage', { above: 0, max: 1 }),
+        voltageRating: num('V', null),
+      },
+    },
+    C3: { type: 'capacitor', series: 'E6', tolerance: 0.1, default: 1e-8, doc: 'soft-start capacitor', needed: (g) => g.rampMode === 'capacitor' },
+    U1: {
+      type: 'device',
+      doc: 'stage or load switch',
+      params: {
+        enableThreshold: num('V', { nominal: 1.2, tolerance: 0.08 }, 'rising'),
+        enableFallThreshold: num('V', { nominal: 1.1, tolerance: 0.08 }, 'falling'),
+        enablePullDown: openOhms('null: none'),
+        softStartCurrent: num('A', { nominal: 5e-6, tolerance: 0.2 }),
+        softStartReference: orNone('V', 0.8),
+        switchResistance: num('ohm', 0.05, undefined, { min: 0 }),
+      },
+    },
+  },
+  outcomes: {
+    enableShare: { unit: 'ratio', title: 'threshold over the enable voltage' },
+    enableDelay: { unit: 's', title: 'enable delay' },
+    startTime: { unit: 's', title: 'starts at' },
+    rampTime: { unit: 's', title: 'ramp' },
+    readyTime: { unit: 's', title: 'ready at' },
+    inrushCurrent: { unit: 'A', title: 'into C2' },
+    inputInrush: { unit: 'A', title: 'at the source while it rises' },
+    inputCurrent: { unit: 'A', title: 'at the source once running' },
+    storedEnergy: { unit: 'J', title: 'stored in C2' },
+    orderSlack: { unit: 's', title: 'starts after the predecessor by' },
+    rearmTime: { unit: 's', title: 'armed again after' },
+    sourcePeakCurrent: { unit: 'A', title: 'peak at the source' },
+  },
+  size,
+  evaluate: (x) => {
+    const {
+      given: g,
+      parts: { U1 },
+    } = x;
+    const e = enable(x);
+    const delay: Value = U1.enableThreshold >= e.volts ? NEVER : -e.ohms * e.farads * Math.log(1 - U1.enableThreshold / e.volts);
+    const from = g.trigger === 'predecessor' ? g.predecessorReady : g.sourceReady;
+    const start: Value = isAbsent(delay) ? delay : from + delay;
+    const rampTime = ramp(x);
+    const direct = g.rampMode === 'none';
+    const inrush = direct ? g.inputVoltage / Math.max(path(x), 1e-9) : rampTime > 0 ? (bulk(x) * g.outputVoltage) / rampTime : INSTANT;
+    const byPower = g.outputVoltage / (g.inputVoltage * g.efficiency);
+    const rising = g.loadDuringRamp ? g.loadCurrent : 0;
+    const switching = g.conversion === 'switching' && !direct;
+    const input: Value = isAbsent(inrush) ? inrush : direct ? inrush : switching ? (inrush + rising) * byPower : inrush + rising;
+    const running = switching ? g.loadCurrent * byPower : g.loadCurrent;
+    const top = g.dischargeDiode ? Math.min(e.volts, 0.6) : e.volts;
+    return {
+      enableShare: U1.enableThreshold / e.volts,
+      enableDelay: delay,
+      startTime: start,
+      rampTime,
+      readyTime: isAbsent(start) ? start : start + rampTime,
+      inrushCurrent: inrush,
+      inputInrush: input,
+      inputCurrent: running,
+      storedEnergy: (bulk(x) * g.outputVoltage ** 2) / 2,
+      orderSlack: isAbsent(start) ? start : start - g.predecessorReady,
+      rearmTime: top > U1.enableFallThreshold ? e.ohms * e.farads * Math.log(top / U1.enableFallThreshold) : 0,
+      sourcePeakCurrent: isAbsent(input) ? input : Math.max(input, running) + g.sourceCurrentBefore,
+    };
+  },
+  checks: {
+    'source-limit': held('peak at the source', 'sourcePeakCurrent', 'atMost', 'sourceCurrentLimit', 'what the source gives', 'must', (c) => {
+      const over = (c.out('sourcePeakCurrent').high ?? 0) / c.must('sourceCurrentLimit').low;
+      return `A ramp about ${say(over, '')} times as long (a larger C3), a smaller C2, or a later start.`;
+    }),
+    order: condition(
+      'order',
+      (c) => (c.out('orderSlack').low === null ? null : (c.out('orderSlack').low ?? 0) >= 0),
+      'the earliest start must follow the latest ready',
+      'must',
+      (c) =>
+        `It may start ${say(-(c.out('orderSlack').low ?? 0), 's')} too early: take the predecessor’s power-good instead of a common RC, or a longer delay.`,
+    ),
+    'enable-reached': held(
+      'threshold over the enable voltage',
+      'enableShare',
+      'atMost',
+      () => 0.8,
+      'near the threshold the delay spreads without limit',
+      'must',
+      () => 'A smaller R1, or no pull-down.',
+    ),
+    'ready-in-time': held('ready', 'readyTime', 'atMost', 'readyTimeLimit', 'wanted', 'should', () => 'A smaller R1·C1, or a shorter ramp.', {
+      whenNull: 'absent',
+    }),
+    rearm: held(
+      'armed again',
+      'rearmTime',
+      'atMost',
+      'shortestOffTime',
+      'shortest interruption',
+      'should',
+      () => 'A discharge diode across R1, or a supervisor: a short brown-out restarts with C1 still charged, and with almost no delay.',
+    ),
+    'bulk-capacitor-voltage': held(
+      'voltage on C2',
+      (c) => c.must('outputVoltage'),
+      'atMost',
+      'C2.voltageRating',
+      'rating of C2',
+      'must',
+      (c) => `C2 rated ${say(rated(CAPACITOR_VOLTAGES, c.must('outputVoltage').high), 'V')} passes.`,
+      { unit: 'V', derated: true },
+    ),
+  },
+  rails: {
+    in: {
+      role: 'consumes',
+      fills: { voltage: 'inputVoltage', sourceResistance: 'sourceResistance', currentLimit: 'sourceCurrentLimit' },
+      draws: 'inputCurrent',
+      gives: { surge: 'inputInrush' },
+    },
+    out: { role: 'provides', fills: { load: 'loadCurrent' }, gives: { voltage: (c) => c.range('outputVoltage'), currentLimit: 'sourceCurrentLimit' } },
+  },
+  signals: {},
+  heat: (x, o) => {
+    const { given: g } = x;
+    return { switch: g.inputVoltage * (o.inputCurrent ?? 0) - g.outputVoltage * g.loadCurrent };
+  },
+  working: (c) => {
+    const { given: g, parts } = c.x;
+    const { U1, C3 } = parts;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const e = enable(c.x);
+    const steps = [
+      step(
+        'Stored in C2',
+        'E',
+        [n('storedEnergy'), 'J'],
+        'C*V^2/2',
+        { C: [bulk(c.x), 'F'], V: [g.outputVoltage, 'V'] },
+        'energy of a capacitor',
+        'storedEnergy',
+      ),
+    ];
+    if (c.nominal('enableDelay') !== null)
+      steps.push(
+        step(
+          'Enable delay',
+          'td',
+          [n('enableDelay'), 's'],
+          '-R*C*log(1 - Vth/V)',
+          { R: [e.ohms, 'ohm'], C: [e.farads, 'F'], Vth: [U1.enableThreshold, 'V'], V: [e.volts, 'V'] },
+          'step response of an RC',
+          'enableDelay',
+        ),
+      );
+    if (g.rampMode === 'capacitor')
+      steps.push(
+        step(
+          'Ramp',
+          'tr',
+          [n('rampTime'), 's'],
+          'C3*Vref/I',
+          { C3: [C3.value ?? 0, 'F'], Vref: [U1.softStartReference ?? 0, 'V'], I: [U1.softStartCurrent, 'A'] },
+          'capacitor charged by a current',
+          'rampTime',
+        ),
+      );
+    if (g.rampMode !== 'none' && c.nominal('inrushCurrent') !== null)
+      steps.push(
+        step(
+          'Into C2',
+          'Ic',
+          [n('inrushCurrent'), 'A'],
+          'C*V/tr',
+          { C: [bulk(c.x), 'F'], V: [g.outputVoltage, 'V'], tr: [n('rampTime'), 's'] },
+          'charge over time',
+          'inrushCurrent',
+        ),
+      );
+    return steps;
+  },
+  figure: (c) => ({
+    width: 500,
+    height: 210,
+    title: 'Enable network, stage and bulk capacitor',
+    items: [
+      port(40, 40, 'source', say(c.x.given.inputVoltage, 'V'), 'left'),
+      wire(40, 40, 230, 40),
+      dot(80, 40),
+      part('resistor', [80, 40], 'down', 'R1', sayPart(c.x.parts.R1.value, 'ohm'), { side: -1 }),
+      dot(80, 110),
+      part('capacitor', [80, 110], 'down', 'C1', sayPart(c.x.parts.C1.value, 'F'), { side: -1 }),
+      ground(80, 180),
+      wire(80, 110, 200, 110, 200, 70, 230, 70),
+      { sym: 'block', id: 'U1', at: [230, 20], size: [100, 70], label: 'U1', value: c.x.given.rampMode },
+      ...(c.x.parts.C3.value
+        ? [
+            wire(280, 90, 280, 110),
+            part('capacitor' as const, [280, 110] as [number, number], 'down' as const, 'C3', sayPart(c.x.parts.C3.value, 'F')),
+            ground(280, 180),
+          ]
+        : []),
+      wire(330, 40, 440, 40),
+      dot(390, 40),
+      part('capacitor', [390, 40], 'down', 'C2', sayPart(c.x.parts.C2.value, 'F')),
+      ground(390, 110),
+      port(440, 40, 'rail', sayOut(c, 'readyTime', 's')),
+    ],
+  }),
+  simulate: (x, o) => {
+    if (typeof o.enableDelay !== 'number' || o.enableDelay <= 0) return null;
+    const {
+      given: g,
+      parts: { R1, C1, U1 },
+    } = x;
+    const farads = C1.value * C1.biasRetention;
+    const stop = 3 * o.enableDelay;
+    return {
+      elements: [
+        { is: 'voltage', name: 'Ve', a: 'in', b: '0', wave: { sort: 'dc', value: g.enableVoltage ?? g.inputVoltage }, ac: 1 },
+        { is: 'resistor', name: 'R1', a: 'in', b: 'en', ohms: R1.value },
+        { is: 'capacitor', name: 'C1', a: 'en', b: '0', farads, initial: 0 },
+        ...(Number.isFinite(U1.enablePullDown) ? [{ is: 'resistor' as const, name: 'Rp', a: 'en', b: '0', ohms: U1.enablePullDown }] : []),
+      ],
+      out: 'en',
+      band: [0.1, 1e5],
+      time: { stop, start: 'rest' },
+      confirms: {
+        enableDelay: (b) =>
+          b.over({ stop, step: stop / 2000, start: 'rest', outputs: ['en'] }, (t) => {
+            const k = t.signals.en!.findIndex((v) => v >= U1.enableThreshold);
+            return k < 0 ? stop : t.time[k]!;
+          }),
+      },
+    };
+  },
+  bringUp: (c) => [
+    {
+      id: 'order',
+      act: 'probe',
+      title: 'Order',
+      text: 'Trigger on the source, a channel on each enable and rail: the delay, the ramp, and who comes first.',
+      expect: window('enable delay', 's', c.out('enableDelay')),
+    },
+    {
+      id: 'inrush',
+      act: 'probe',
+      title: 'Source current',
+      text: `Shunt in the source lead: no more than ${say(c.out('sourcePeakCurrent').high, 'A')} while it rises.`,
+    },
+    {
+      id: 'gap',
+      act: 'probe',
+      title: 'A short interruption',
+      text: `Take the source away for ${say(c.must('shortestOffTime').low, 's')}: does the order hold?`,
+    },
+  ],
+  confirm: [{ id: 'back-drive', text: 'No signal drives a chip’s input while that chip is not powered, in any order of the rails.' }],
+  cautions: ['Inrush can trip or weld: check connectors, fuses and port limits.', 'Back-driving an unpowered chip through its inputs damages it.'],
+  schools:
+    'A power-good chain (orderly, slow), RC delays (cheap, overlapping) or a sequencer; soft start in the stage or a load switch; a discharge diode or a supervisor.',
+  sources: ['step response of RC networks', 'USB inrush rules'],
+});
+
+const NEVER = impossible('the enable node never reaches its threshold');
+const INSTANT = impossible('the rail would rise in no time at all');
+
+/** R1 and C1 together for the wanted delay; the bulk and its rating, where nobody gave one. */
+function size(s: Sizing, x: AnyInputs): Offer[] {
+  const values: Record<string, number> = {};
+  const ratings: Record<string, number> = {};
+  if (s.open('R1') || s.open('C1')) {
+    let error = Infinity;
+    for (const C1 of s.candidates('C1', 1e-8, 1e-6))
+      for (const R1 of s.candidates('R1', 1e4, 1e6)) {
+        const e = enable({ ...x, parts: { ...x.parts, R1: { value: R1 }, C1: { ...x.parts.C1, value: C1 } } });
+        const th = s.param('U1.enableThreshold');
+        if (th.high >= 0.8 * e.volts) continue;
+        const off = Math.abs((-e.ohms * e.farads * Math.log(1 - th.nominal / e.volts)) / x.given.delayWanted - 1);
+        if (off < error) {
+          error = off;
+          if (s.open('R1')) values.R1 = R1;
+          if (s.open('C1')) values.C1 = C1;
+        }
+      }
+  }
+  if (s.open('C2')) {
+    values.C2 = 1e-5;
+    ratings['C2.voltageRating'] = CAPACITOR_VOLTAGES.find((v) => v * s.derating >= s.range('outputVoltage').high) ?? 100;
+  }
+  if (s.open('C3')) values.C3 = 1e-8;
+  return Object.keys(values).length ? [{ values, ratings, why: 'nearest to the wanted delay' }] : [];
+}

@@ -1,0 +1,300 @@
+import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind } from '../../contract.ts';
+import { part, port, thing, wire } from '../../drawing.ts';
+import { choice, list, num, orNone } from '../../fields.ts';
+import type { AnyInputs } from '../../judged.ts';
+import { held, say, sayOut, step } from '../../words.ts';
+
+const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+const PANELS = [0.5, 1, 2, 3, 5, 6, 10, 15, 20, 30, 40, 50, 60, 80, 100, 120, 150, 200];
+
+function panel(x: AnyInputs) {
+  const {
+    given: g,
+    parts: { D1 },
+    ambient,
+  } = x;
+  const cell = ambient + g.cellTemperatureRise;
+  const derating = g.soilingDerating * g.orientationDerating * g.wiringDerating;
+  const warm = 1 + g.powerTempco * (cell - 25);
+  const hot = g.panelVoltage * (1 + g.voltageTempco * (cell - 25));
+  const reaches = g.coupling === 'tracking' || hot - D1.forwardVoltage >= g.batteryChargeVoltage;
+  /** Into the battery for so many hours of full sun, Wh. */
+  const harvest = (hours: number) =>
+    g.coupling === 'tracking'
+      ? g.panelPower * hours * warm * derating * g.converterEfficiency * g.chargeEfficiency
+      : (g.panelPower / g.panelVoltage) * hours * derating * g.batteryVoltage * g.chargeEfficiency;
+  const load = (hours: number) => 24 * g.averageCurrent * g.batteryVoltage + g.nightLeakage * (24 - hours) * g.batteryVoltage;
+  const hours: readonly number[] = g.sunHours.length ? g.sunHours : [0];
+  const worst = hours.indexOf(Math.min(...hours));
+  return { hot, warm, reaches, harvest, load, hours, worst, least: hours[worst]! };
+}
+
+export const solarInput = defineKind({
+  id: 'solar-input',
+  family: 'power',
+  group: 'Supply',
+  title: 'Solar input',
+  aliases: ['solar panel', 'photovoltaic', 'energy harvesting', 'off grid', 'panel size'],
+  purpose: 'Say honestly whether a small panel and battery carry the load through the worst month.',
+  given: {
+    panelPower: num('W', 6, 'peak, at 1000 W/m² and 25 °C'),
+    panelVoltage: num('V', 6, 'at maximum power'),
+    openCircuitVoltage: num('V', 7.2, 'at 25 °C'),
+    sunHours: list(
+      'h',
+      [1, 1.8, 2.9, 4.2, 5, 5.4, 5.2, 4.6, 3.5, 2.2, 1.2, 0.8],
+      'peak-sun hours a day in the panel plane, twelve months January first, or one figure for all',
+      { filled: true, single: true },
+    ),
+    averageCurrent: num('A', 0.01, 'of the load at batteryVoltage, all states'),
+    batteryVoltage: num('V', 3.7, 'nominal'),
+    batteryChargeVoltage: num('V', 4.2, 'at the end of charge'),
+    batteryCapacity: num('Ah', 2.5),
+    coupling: choice(['direct', 'tracking'], 'direct', 'direct: the panel is pulled to battery voltage; tracking: held at its maximum-power point'),
+    powerTempco: num('1/K', -0.004, 'of power', { any: true }),
+    voltageTempco: num('1/K', -0.003, 'of voltage', { any: true }),
+    cellTemperatureRise: num('K', 20, 'of the panel over ambient in sun', { min: 0 }),
+    soilingDerating: num('ratio', 0.9, 'dirt, snow', { above: 0, max: 1 }),
+    orientationDerating: num('ratio', 0.9, 'shade, and aim off the plane that sunHours is for', { above: 0, max: 1 }),
+    wiringDerating: num('ratio', 0.97, 'cable, connectors', { above: 0, max: 1 }),
+    converterEfficiency: num('ratio', 0.88, 'tracking only', { above: 0, max: 1 }),
+    chargeEfficiency: num('ratio', 0.95, 'charge and discharge of the battery', { above: 0, max: 1 }),
+    usableFraction: num('ratio', 0.8, 'of the capacity', { above: 0, max: 1 }),
+    nightLeakage: num('A', 0, 'back into the dark panel', { min: 0 }),
+    autonomyRequired: num('count', 5, 'days without sun'),
+    surplusRequired: num('ratio', 1.3, 'harvest over load in the worst month'),
+    chargerInputMaximum: orNone('V', 10, 'rating of the input'),
+    chargeCurrentLimit: orNone('A', 1.5, 'of the battery'),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  parts: {
+    D1: {
+      type: 'device',
+      doc: 'series diode, or the blocking path',
+      params: { forwardVoltage: num('V', 0.35, undefined, { min: 0 }), voltageRating: orNone('V', 40), currentRating: orNone('A', 2, 'mean, heating') },
+    },
+  },
+  outcomes: {
+    worstMonth: { unit: 'count', title: 'worst month', doc: '1 = January, the first of equal months' },
+    panelCurrent: { unit: 'A', title: 'panel current', doc: 'at maximum power' },
+    hotPanelVoltage: { unit: 'V', title: 'hot panel', doc: 'at maximum power' },
+    coldOpenCircuitVoltage: { unit: 'V', title: 'open circuit, cold', doc: 'before it warms' },
+    peakChargeCurrent: { unit: 'A', title: 'charge current in full sun', doc: 'on a clean panel' },
+    dailyLoad: { unit: 'Wh', title: 'load a day' },
+    dailyHarvest: { unit: 'Wh', title: 'harvest a day', doc: 'into the battery in the worst month' },
+    surplus: { unit: 'ratio', title: 'harvest over load, worst month' },
+    yearSurplus: { unit: 'ratio', title: 'harvest over load, the year' },
+    autonomyDays: { unit: 'count', title: 'days without sun' },
+    rechargeDays: { unit: 'count', title: 'days to recharge', doc: 'from empty, in the worst month' },
+    panelPowerNeeded: { unit: 'W', title: 'panel needed' },
+  },
+  evaluate: (x) => {
+    const { given: g, ambient } = x;
+    const p = panel(x);
+    const only = (v: number): Value => (p.reaches ? v : NEVER);
+    const load = p.load(p.least);
+    const harvest = only(p.harvest(p.least));
+    const stored = g.batteryCapacity * g.batteryVoltage * g.usableFraction;
+    const surplus = isAbsent(harvest) ? harvest : harvest / load;
+    const year = p.hours.reduce((sum, h) => sum + p.harvest(h) / p.load(h), 0) / p.hours.length;
+    return {
+      worstMonth: p.worst + 1,
+      panelCurrent: g.panelPower / g.panelVoltage,
+      hotPanelVoltage: p.hot,
+      coldOpenCircuitVoltage: g.openCircuitVoltage * (1 + g.voltageTempco * (ambient - 25)),
+      peakChargeCurrent: g.coupling === 'tracking' ? (g.panelPower * p.warm * g.converterEfficiency) / g.batteryVoltage : g.panelPower / g.panelVoltage,
+      dailyLoad: load,
+      dailyHarvest: harvest,
+      surplus,
+      yearSurplus: only(year),
+      autonomyDays: stored / load,
+      rechargeDays: isAbsent(harvest) ? harvest : harvest > load ? stored / (harvest - load) : NEVER_CATCHES_UP,
+      panelPowerNeeded: isAbsent(surplus) ? surplus : surplus > 0 ? (g.panelPower * g.surplusRequired) / surplus : NEVER,
+    };
+  },
+  checks: {
+    'energy-balance': held('harvest over load, worst month', 'surplus', 'atLeast', 'surplusRequired', 'wanted in the worst month', 'must', (c) => {
+      const need = c.out('panelPowerNeeded').high;
+      const month = MONTHS[(c.nominal('worstMonth') ?? 1) - 1];
+      return need === null
+        ? 'The panel never reaches the battery’s voltage when it is hot: more cells in series, or a tracking converter.'
+        : `${month} decides: a panel of ${say(PANELS.find((p) => p >= need) ?? need, 'W')}, or ${say((c.must('averageCurrent').high * (c.out('surplus').low ?? 0)) / c.must('surplusRequired').high, 'A')} on average instead of ${say(c.must('averageCurrent').high, 'A')}.`;
+    }),
+    autonomy: held(
+      'days without sun',
+      'autonomyDays',
+      'atLeast',
+      'autonomyRequired',
+      'wanted',
+      'should',
+      (c) => `A battery of ${say((c.must('batteryCapacity').nominal * c.must('autonomyRequired').high) / (c.out('autonomyDays').low || 1), 'Ah')}.`,
+    ),
+    'cold-open-circuit': held(
+      'open circuit, cold',
+      'coldOpenCircuitVoltage',
+      'atMost',
+      'chargerInputMaximum',
+      'rating of the input',
+      'must',
+      () => 'Fewer panel cells in series, or an input of a higher rating: worst at dawn in frost.',
+    ),
+    'hot-voltage': held(
+      'hot panel',
+      'hotPanelVoltage',
+      'atLeast',
+      (c) => c.must('batteryChargeVoltage').high + c.must('D1.forwardVoltage').high,
+      'full battery and the diode',
+      'must',
+      () => 'More panel cells in series: a hot panel must still reach the full battery.',
+      { applies: (c) => c.x.given.coupling === 'direct' },
+    ),
+    'charge-current': held(
+      'charge current in full sun',
+      'peakChargeCurrent',
+      'atMost',
+      'chargeCurrentLimit',
+      'what the battery stands',
+      'must',
+      () => 'Limit it, or put more cells in parallel.',
+    ),
+    'diode-current': held(
+      'panel current',
+      'panelCurrent',
+      'atMost',
+      'D1.currentRating',
+      'rating of D1',
+      'must',
+      (c) => `A diode rated ${say((c.out('panelCurrent').high ?? 0) / 0.8, 'A')} or more; the short-circuit current is 6–10 % higher still.`,
+      { derated: true },
+    ),
+    'diode-voltage': held(
+      'reverse voltage of D1',
+      (c) => c.must('batteryChargeVoltage'),
+      'atMost',
+      'D1.voltageRating',
+      'rating of D1',
+      'must',
+      (c) => `A diode rated ${say(c.must('batteryChargeVoltage').high / 0.8, 'V')} or more.`,
+      { unit: 'V', derated: true },
+    ),
+  },
+  outdoors: true,
+  rails: {
+    out: {
+      role: 'provides',
+      fills: {},
+      gives: { voltage: 'hotPanelVoltage', noLoad: 'coldOpenCircuitVoltage', currentLimit: 'panelCurrent' },
+    },
+  },
+  signals: {},
+  working: (c) => {
+    const { given: g } = c.x;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const p = panel(c.x);
+    const steps = [
+      step(
+        'Panel current',
+        'Ip',
+        [n('panelCurrent'), 'A'],
+        'P/V',
+        { P: [g.panelPower, 'W'], V: [g.panelVoltage, 'V'] },
+        'standard test conditions',
+        'panelCurrent',
+      ),
+      step(
+        'Hot panel',
+        'Vh',
+        [n('hotPanelVoltage'), 'V'],
+        'V*(1 + kv*(Ta + dT - 25))',
+        { V: [g.panelVoltage, 'V'], kv: [g.voltageTempco, '1/K'], Ta: [c.x.ambient, 'degC'], dT: [g.cellTemperatureRise, 'K'] },
+        'temperature coefficient',
+        'hotPanelVoltage',
+      ),
+      step(
+        'Load a day',
+        'El',
+        [n('dailyLoad'), 'Wh'],
+        '24*I*Vb + In*(24 - H)*Vb',
+        { I: [g.averageCurrent, 'A'], Vb: [g.batteryVoltage, 'V'], In: [g.nightLeakage, 'A'], H: [p.least, 'h'] },
+        'energy',
+        'dailyLoad',
+      ),
+    ];
+    if (c.nominal('dailyHarvest') === null) return steps;
+    const der = g.soilingDerating * g.orientationDerating * g.wiringDerating;
+    steps.push(
+      g.coupling === 'tracking'
+        ? step(
+            `Harvest a day in ${MONTHS[p.worst]}`,
+            'Eh',
+            [n('dailyHarvest'), 'Wh'],
+            'P*H*kp*der*eta*ch',
+            {
+              P: [g.panelPower, 'W'],
+              H: [p.least, 'h'],
+              kp: [p.warm, 'ratio'],
+              der: [der, 'ratio'],
+              eta: [g.converterEfficiency, 'ratio'],
+              ch: [g.chargeEfficiency, 'ratio'],
+            },
+            'held at its maximum-power point',
+            'dailyHarvest',
+          )
+        : step(
+            `Harvest a day in ${MONTHS[p.worst]}`,
+            'Eh',
+            [n('dailyHarvest'), 'Wh'],
+            'Ip*H*der*Vb*ch',
+            { Ip: [n('panelCurrent'), 'A'], H: [p.least, 'h'], der: [der, 'ratio'], Vb: [g.batteryVoltage, 'V'], ch: [g.chargeEfficiency, 'ratio'] },
+            'the panel is pulled to battery voltage',
+            'dailyHarvest',
+          ),
+      step(
+        'Harvest over load',
+        'k',
+        [n('surplus'), 'ratio'],
+        'Eh/El',
+        { Eh: [n('dailyHarvest'), 'Wh'], El: [n('dailyLoad'), 'Wh'] },
+        'energy balance of the worst month',
+        'surplus',
+      ),
+    );
+    return steps;
+  },
+  figure: (c) => ({
+    width: 440,
+    height: 120,
+    title: 'Panel, diode and what it charges',
+    items: [
+      thing('panel', [40, 60], 'right', 'panel', say(c.x.given.panelPower, 'W')),
+      part('diode', [130, 60], 'right', 'D1', say(c.x.parts.D1.forwardVoltage, 'V')),
+      wire(110, 60, 130, 60),
+      wire(200, 60, 340, 60),
+      port(340, 60, 'charger', sayOut(c, 'peakChargeCurrent', 'A')),
+    ],
+  }),
+  bringUp: (c) => [
+    {
+      id: 'open',
+      act: 'probe',
+      title: 'Open circuit',
+      text: 'Panel unconnected, at the coldest clear dawn you can get: DC volts. Cover it before you wire it.',
+      expect: window('panel, open', 'V', { ...c.out('coldOpenCircuitVoltage'), low: (c.out('coldOpenCircuitVoltage').low ?? 0) * 0.9 }),
+    },
+    { id: 'sun', act: 'probe', title: 'Charge current in sun', text: 'Ammeter in series at midday, square to the sun.' },
+    { id: 'night', act: 'probe', title: 'At night', text: 'Current from the battery back into the dark panel.' },
+  ],
+  confirm: [{ id: 'hours', text: 'Sun hours are those of the place and of the plane the panel really lies in, shade and horizon counted.' }],
+  cautions: [
+    'Panels are live whenever light falls: cover or disconnect them before wiring. Cold mornings give the highest voltage.',
+    'Outdoor wiring, fusing and mounting follow your local rules. Lithium must not be charged below freezing.',
+  ],
+  schools:
+    'Direct or tracking (only worth it above a few watts or far from battery voltage); designed for the worst month, or shut down for the season; a large battery or a large panel.',
+  sources: ['standard test conditions of photovoltaic panels', 'published monthly irradiation tables (enter your own)'],
+});
+
+const NEVER = impossible('a hot panel does not reach the full battery through the diode');
+const NEVER_CATCHES_UP = impossible('in the worst month it never catches up');
