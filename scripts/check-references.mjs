@@ -13,7 +13,7 @@ for (const file of readdirSync(core, { recursive: true, encoding: 'utf8' })) {
     .forEach((line, i) => {
       if (!/^\s*(\*|\/\/|\/\*)|\/\/ /.test(line)) return;
       const comment = line.slice(Math.max(0, line.search(/\/\/|\*/)));
-      for (const [, key] of comment.matchAll(/\[([A-Z][A-Za-z0-9 ]+?)\]/g)) used.set(key, `${file}:${i + 1}`);
+      for (const [, key] of comment.matchAll(/\[([A-Z][A-Za-z0-9 -]+?)\]/g)) used.set(key, `${file}:${i + 1}`);
     });
 }
 const missing = [...used].filter(([key]) => !listed.has(key));

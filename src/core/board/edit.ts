@@ -128,11 +128,12 @@ export function moveStage(doc: BoardDoc, id: string, by: number): BoardDoc {
 /** What a port can be connected to: rails somebody names, outputs of other stages. */
 export function choicesFor(doc: BoardDoc, stage: StageDoc): { rails: string[]; signals: string[] } {
   const rails = [...new Set(doc.stages.flatMap((s) => (s.id === stage.id ? [] : Object.values(s.rails ?? {}))))].sort();
+  const events = Object.values(mustKind(stage.kind).signals as Record<string, SignalPort>).some((p) => p.role === 'in' && p.event);
   const signals = doc.stages.flatMap((s) =>
     s.id === stage.id
       ? []
       : Object.entries(mustKind(s.kind).signals as Record<string, SignalPort>)
-          .filter(([, p]) => p.role === 'out' && p.down)
+          .filter(([, p]) => p.role === 'out' && p.down && (p.event ?? false) === events)
           .map(([port]) => `${s.id}.${port}`),
   );
   return { rails, signals };

@@ -284,7 +284,8 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
 
 /** Every chain from a stage that nothing drives to one that drives nothing, as levels. */
 function chains(wiring: Wiring): ChainPoint[][] {
-  const ends = [...new Set(wiring.wires.map((w) => w.to))].filter((n) => !wiring.wires.some((w) => w.from === n));
+  const levels = wiring.wires.filter((w) => !w.def.event);
+  const ends = [...new Set(levels.map((w) => w.to))].filter((n) => !levels.some((w) => w.from === n));
   return ends.map((end) => {
     const points: ChainPoint[] = [];
     const seen = new Set<StageNode>();

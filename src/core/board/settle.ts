@@ -76,6 +76,7 @@ function neighbours(node: StageNode, wiring: Wiring): StageNode[] {
   };
   above(node);
   for (const w of wiring.wires) if (w.from === node) found.add(w.to);
+  for (const other of starters(node, wiring)) found.add(other);
   for (const [shelter, members] of wiring.shelters) {
     if (shelter === node) for (const m of members) found.add(m);
     else if (members.includes(node)) found.add(shelter);
@@ -101,11 +102,37 @@ function relink(node: StageNode, wiring: Wiring): boolean {
     else listen(node, port, def, wiring, links);
   }
   heatLinks(node, wiring, links);
+  meanwhile(node, wiring, links);
   if (!differs(node.links, links, node.moves) && (node.dead === null) === (dead === null)) return false;
   node.links = links;
   node.dead = dead;
   node.relay();
   return true;
+}
+
+/** The other starters on a stage's rail. */
+function starters(node: StageNode, wiring: Wiring): StageNode[] {
+  if (!node.kind.startUp) return [];
+  const rails = [...wiring.rails.values()].filter((r) => r.consumers.some((c) => c.node === node));
+  return rails.flatMap((r) => r.consumers.map((c) => c.node)).filter((n) => n !== node && n.kind.startUp && !n.dead);
+}
+
+/** What the source carries already while a stage starts: others that rise at the same time or run by then, each at its high. */
+function meanwhile(node: StageNode, wiring: Wiring, links: Map<string, Link>): void {
+  const own = node.kind.startUp;
+  const others = starters(node, wiring);
+  if (!own || !others.length || node.doc.given?.[own.before] !== undefined) return;
+  const high = (n: StageNode, name: string) => n.judged.out(name).high ?? 0;
+  const [opens, closes] = [node.judged.out(own.start).low, node.judged.out(own.ready).high];
+  if (opens === null || closes === null) return;
+  const sum = others.reduce((total, n) => {
+    const their = n.kind.startUp!;
+    const [from, to] = [n.judged.out(their.start).low, n.judged.out(their.ready).high];
+    if (from === null || to === null || from > closes) return total;
+    const running = high(n, their.running);
+    return total + (to < opens ? running : Math.max(running, high(n, their.inrush)));
+  }, 0);
+  links.set(own.before, { range: exactly(sum), from: 'the others that start on this rail' });
 }
 
 /** Whether what feeds a stage comes, through any stages, from a rail. */

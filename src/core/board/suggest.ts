@@ -48,7 +48,7 @@ function unheard(sum: Sum): Suggestion[] {
   const heard = new Set(sum.stages.flatMap((s) => Object.values(s.doc.signals ?? {})));
   return sum.stages.flatMap((s) =>
     Object.entries(s.kind.signals as Record<string, SignalPort>)
-      .filter(([port, p]) => p.role === 'out' && p.down && !heard.has(`${s.id}.${port}`))
+      .filter(([port, p]) => p.role === 'out' && p.down && !p.event && !heard.has(`${s.id}.${port}`))
       .flatMap(([port]) =>
         listeners().map((kind) => ({ why: `Nothing listens to ${s.title}.`, kind, links: { signals: { [signalPort(kind, 'in')!]: `${s.id}.${port}` } } })),
       ),

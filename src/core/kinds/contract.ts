@@ -262,6 +262,8 @@ export interface SignalDown {
 
 export interface SignalPort {
   role: 'in' | 'out';
+  /** Carries when something happens, s, instead of a voltage: no level to draw, and only another such port hears it. */
+  event?: true;
   /** Fields the signal fills: downwards for an input, backwards for an output. */
   fills: Readonly<
     Partial<
@@ -426,6 +428,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   /** Its devices that get warm. */
   warm?: readonly WarmDevice[];
   shelter?: Shelter;
+  /** Starts at a time of its own: what the other starters on the same rail draw meanwhile fills `before`. Names are outcomes. */
+  startUp?: { start: string; ready: string; inrush: string; running: string; before: string };
   /** Not inside the board's enclosure unless the stage says so: a panel in the sun. */
   outdoors?: true;
   /** Power taken from outside the board (a source), W per copy at nominal in a state. */

@@ -1,3 +1,6 @@
+import { crowbarClamp } from './protection/crowbar-clamp/index.ts';
+import { wireDrop } from './layout/wire-drop/index.ts';
+import { circuitTrace } from './layout/circuit-trace/index.ts';
 import { softStartSequencing } from './power/soft-start-sequencing/index.ts';
 import { voltageMultiplier } from './power/voltage-multiplier/index.ts';
 import { chargePump } from './power/charge-pump/index.ts';
@@ -52,6 +55,9 @@ export const KINDS: readonly Kind[] = [
   chargePump,
   voltageMultiplier,
   softStartSequencing,
+  circuitTrace,
+  wireDrop,
+  crowbarClamp,
 ];
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));

@@ -198,7 +198,11 @@ export const softStartSequencing = defineKind({
     },
     out: { role: 'provides', fills: { load: 'loadCurrent' }, gives: { voltage: (c) => c.range('outputVoltage'), currentLimit: 'sourceCurrentLimit' } },
   },
-  signals: {},
+  signals: {
+    in: { role: 'in', event: true, fills: { voltage: 'predecessorReady' } },
+    ready: { role: 'out', event: true, fills: {}, down: (c) => ({ dc: c.pick('readyTime') }) },
+  },
+  startUp: { start: 'startTime', ready: 'readyTime', inrush: 'inputInrush', running: 'inputCurrent', before: 'sourceCurrentBefore' },
   heat: (x, o) => {
     const { given: g } = x;
     return { switch: g.inputVoltage * (o.inputCurrent ?? 0) - g.outputVoltage * g.loadCurrent };

@@ -1,0 +1,259 @@
+import { impossible, none, type Value } from '../../../math/absent.ts';
+import { COPPER_TEMPCO, copperResistivity } from '../../../physics/copper.ts';
+import { exactly } from '../../../quantity/uncertain.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind } from '../../contract.ts';
+import { wire } from '../../drawing.ts';
+import { choice, num } from '../../fields.ts';
+import type { AnyInputs } from '../../judged.ts';
+import { held, say, sayOut, step } from '../../words.ts';
+
+/** Square metres of a square mil. */
+const MIL2 = 25.4e-6 ** 2;
+/** Curve fit of the older charts: amperes = k·K^0.44·(square mils)^0.725. // [IPC-2221] */
+const FIT = { outer: 0.048, inner: 0.024 } as const;
+const rise = (amps: number, k: number, area: number): number => (amps / (k * (area / MIL2) ** 0.725)) ** (1 / 0.44);
+const areaFor = (amps: number, k: number, kelvin: number): number => (amps / (k * kelvin ** 0.44)) ** (1 / 0.725) * MIL2;
+/** Volumetric heat of copper, J/(m³·K). */
+const HEAT = 3.45e6;
+const MELTS = 1083;
+
+/** Temperature of copper after a pulse that loses no heat, °C; null where it melts. // [Adiabatic] */
+function pulsed(start: number, amps: number, area: number, seconds: number): number | null {
+  const u = (1 + COPPER_TEMPCO * (start - 20)) * Math.exp((COPPER_TEMPCO * 1.7241e-8 * (amps / area) ** 2 * seconds) / HEAT);
+  const end = 20 + (u - 1) / COPPER_TEMPCO;
+  return end <= MELTS ? end : null;
+}
+
+/** Width that was chosen: typed, or the least of 0.05 mm steps that holds rise, drop and pulse at the nominal ambient. */
+function widthOf(x: AnyInputs, chosenAt: AnyInputs): number {
+  if (x.parts.W1.width !== null) return x.parts.W1.width;
+  const {
+    given: g,
+    parts: { W1 },
+    ambient,
+  } = chosenAt;
+  const k = FIT[g.layer as keyof typeof FIT];
+  for (let n = 3; n < 2000; n++) {
+    const area = n * 5e-5 * W1.thickness;
+    const dt = rise(g.loadCurrent, k, area);
+    const drop = (g.loadCurrent * copperResistivity(ambient + dt) * g.length) / area;
+    const after = g.pulseCurrent === null ? 0 : pulsed(ambient + dt, g.pulseCurrent, area, g.pulseWidth);
+    if (dt <= 0.9 * g.maximumRise && drop <= 0.9 * g.maximumDrop && after !== null && after <= g.maximumPulseTemperature) return n * 5e-5;
+  }
+  return 0.1;
+}
+
+export const circuitTrace = defineKind({
+  id: 'circuit-trace',
+  family: 'layout',
+  group: 'Heat',
+  title: 'Circuit trace',
+  aliases: ['track width', 'PCB trace current', 'via current', 'copper weight', 'trace resistance', 'fusing current'],
+  purpose: 'Width, drop, heat and vias of a copper trace, steady and in a pulse.',
+  given: {
+    loadCurrent: num('A', 1, 'rms'),
+    layer: choice(['outer', 'inner'], 'outer'),
+    length: num('m', 0.05),
+    maximumRise: num('K', 20),
+    maximumDrop: num('V', 0.1),
+    pulseCurrent: num('A', null),
+    pulseWidth: num('s', 0.01, undefined, { above: 0, max: 10 }),
+    maximumPulseTemperature: num('degC', 130, 'of the laminate', { any: true }),
+    viaCount: num('count', null, 'in parallel; null: none', { min: 1, integer: true }),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  parts: {
+    W1: {
+      type: 'device',
+      doc: 'trace',
+      params: {
+        width: num('m', null, 'finished (give the etching spread); null: the least that holds'),
+        thickness: num('m', 3.5e-5, 'finished copper; 35 µm is 1 oz/ft², outer layers are thicker after plating'),
+      },
+    },
+    V1: { type: 'device', doc: 'via', params: { holeDiameter: num('m', 3e-4, 'finished'), plating: num('m', 2e-5), height: num('m', 0.0016) } },
+  },
+  outcomes: {
+    temperatureRise: { unit: 'K', title: 'rise of the trace' },
+    traceTemperature: { unit: 'degC', title: 'trace' },
+    widthNeeded: { unit: 'm', title: 'width needed', doc: 'for maximumRise' },
+    resistance: { unit: 'ohm', title: 'resistance', doc: 'hot, one way' },
+    drop: { unit: 'V', title: 'drop' },
+    dissipation: { unit: 'W', title: 'heat of the trace' },
+    currentDensity: { unit: 'A/m2', title: 'current density' },
+    fusingCurrent: { unit: 'A', title: 'melts in the pulse at' },
+    pulseTemperature: { unit: 'degC', title: 'at the end of the pulse', doc: 'no heat lost' },
+    viaRise: { unit: 'K', title: 'rise of the vias' },
+    viasNeeded: { unit: 'count', title: 'vias needed', doc: 'for maximumRise' },
+    viaResistance: { unit: 'ohm', title: 'all vias in parallel' },
+  },
+  evaluate: (x, env) => {
+    const {
+      given: g,
+      parts: { W1, V1 },
+      ambient,
+    } = x;
+    const k = FIT[g.layer];
+    const area = widthOf(x, env.nominal) * W1.thickness;
+    const dt = rise(g.loadCurrent, k, area);
+    const warm = ambient + dt;
+    const resistance = (copperResistivity(warm) * g.length) / area;
+    const barrel = Math.PI * V1.plating * (V1.holeDiameter + V1.plating);
+    const one = FIT.inner * g.maximumRise ** 0.44 * (barrel / MIL2) ** 0.725;
+    const vias = <T extends Value>(f: (n: number) => T) => (g.viaCount === null ? NO_VIAS : f(g.viaCount));
+    const circular = ((area / MIL2) * 4) / Math.PI;
+    const after = g.pulseCurrent === null ? NO_PULSE : (pulsed(warm, g.pulseCurrent, area, g.pulseWidth) ?? MELTED);
+    return {
+      temperatureRise: dt,
+      traceTemperature: warm,
+      widthNeeded: areaFor(g.loadCurrent, k, g.maximumRise) / W1.thickness,
+      resistance,
+      drop: g.loadCurrent * resistance,
+      dissipation: g.loadCurrent ** 2 * resistance,
+      currentDensity: g.loadCurrent / area,
+      fusingCurrent: warm < MELTS ? circular * Math.sqrt(Math.log10((MELTS - warm) / (234 + warm) + 1) / (33 * g.pulseWidth)) : MELTED,
+      pulseTemperature: after,
+      viaRise: vias((n) => rise(g.loadCurrent / n, FIT.inner, barrel)),
+      viasNeeded: Math.ceil(g.loadCurrent / one - 1e-12),
+      viaResistance: vias((n) => (copperResistivity(warm) * V1.height) / (n * barrel)),
+    };
+  },
+  checks: {
+    rise: held(
+      'rise of the trace',
+      'temperatureRise',
+      'atMost',
+      'maximumRise',
+      'allowed rise',
+      'must',
+      (c) => `A width of ${say(c.out('widthNeeded').high, 'm')} or more, or thicker copper.`,
+    ),
+    drop: held(
+      'drop',
+      'drop',
+      'atMost',
+      'maximumDrop',
+      'allowed drop',
+      'should',
+      (c) => `${say((c.out('drop').high ?? 0) / c.must('maximumDrop').low, '')} times the width, a shorter way, thicker copper, or a plane.`,
+    ),
+    pulse: held(
+      'at the end of the pulse',
+      'pulseTemperature',
+      'temperature',
+      'maximumPulseTemperature',
+      'what the laminate stands',
+      'must',
+      () => 'A wider trace: the pulse heats with the square of the current density.',
+      { applies: (c) => c.x.given.pulseCurrent !== null },
+    ),
+    fusing: held(
+      'pulse current',
+      (c) => c.range('pulseCurrent') ?? exactly(0),
+      'atMost',
+      (c) => c.pick('fusingCurrent'),
+      'where the trace melts',
+      'must',
+      () => 'A wider trace. It is no fuse: it goes where nobody expects it.',
+      { unit: 'A', derated: true, applies: (c) => c.x.given.pulseCurrent !== null },
+    ),
+    'via-rise': held(
+      'rise of the vias',
+      'viaRise',
+      'atMost',
+      'maximumRise',
+      'allowed rise',
+      'must',
+      (c) => `${c.out('viasNeeded').high ?? 'More'} vias or more in parallel.`,
+      { applies: (c) => c.x.given.viaCount !== null },
+    ),
+    'chart-range': held(
+      'current against the charts',
+      (c) => c.must('loadCurrent'),
+      'atMost',
+      () => 35,
+      'the charts end at 35 A, 100 K and 10 mm',
+      'note',
+      () => 'Beyond them use bars, or measure (IPC-2152).',
+      { unit: 'A' },
+    ),
+  },
+  rails: {},
+  signals: {},
+  heat: (_, o) => ({ trace: o.dissipation ?? 0 }),
+  working: (c) => {
+    const { given: g, parts } = c.x;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const width = widthOf(c.x, c.env.nominal);
+    const area = width * parts.W1.thickness;
+    return [
+      step('Cross-section, square mils', 'S', [area / MIL2, ''], 'w*t/(25.4e-6)^2', { w: [width, 'm'], t: [parts.W1.thickness, 'm'] }, 'definition'),
+      step(
+        'Rise',
+        'dT',
+        [n('temperatureRise'), 'K'],
+        '(I/(k*S^0.725))^(1/0.44)',
+        { I: [g.loadCurrent, 'A'], k: [FIT[g.layer as keyof typeof FIT], ''], S: [area / MIL2, ''] },
+        'IPC-2221, curve fit of the charts',
+        'temperatureRise',
+      ),
+      step(
+        'Resistance, hot',
+        'R',
+        [n('resistance'), 'ohm'],
+        '1.7241e-8*(1 + 0.00393*(T - 20))*l/A',
+        { T: [n('traceTemperature'), 'degC'], l: [g.length, 'm'], A: [area, 'm2'] },
+        'IEC 60028',
+        'resistance',
+      ),
+      step('Drop', 'Vd', [n('drop'), 'V'], 'I*R', { I: [g.loadCurrent, 'A'], R: [n('resistance'), 'ohm'] }, 'Ohm', 'drop'),
+      step('Heat', 'P', [n('dissipation'), 'W'], 'I^2*R', { I: [g.loadCurrent, 'A'], R: [n('resistance'), 'ohm'] }, 'Joule', 'dissipation'),
+    ];
+  },
+  figure: (c) => ({
+    width: 460,
+    height: 140,
+    title: 'Trace with its cross-section, and a via',
+    items: [
+      wire(20, 60, 60, 60),
+      { sym: 'block', id: 'W1', at: [60, 40], size: [220, 40], label: 'W1', value: say(widthOf(c.x, c.env.nominal), 'm') },
+      wire(280, 60, 320, 60),
+      { sym: 'block', id: 'V1', at: [320, 40], size: [80, 40], label: 'V1', value: c.x.given.viaCount === null ? 'none' : `${c.x.given.viaCount} ×` },
+      { sym: 'text', at: [60, 115], text: 'drop' },
+      { sym: 'text', at: [110, 115], text: sayOut(c, 'drop', 'V'), value: true },
+    ],
+  }),
+  curves: (x, env) => {
+    const width = widthOf(x, env.nominal as AnyInputs);
+    return [
+      {
+        id: 'width',
+        title: 'Rise over width',
+        x: { label: 'width', unit: 'm', log: true, from: width / 5, to: width * 5 },
+        y: { label: 'rise', unit: 'K', log: true },
+        points: 80,
+        marks: [{ axis: 'y', value: x.given.maximumRise, label: 'allowed', limit: true }],
+        at: (w) => rise(x.given.loadCurrent, FIT[x.given.layer], w * x.parts.W1.thickness),
+      },
+    ];
+  },
+  bringUp: (c) => [
+    {
+      id: 'four-wire',
+      act: 'probe',
+      title: 'Resistance',
+      text: 'A known ampere through it, millivolts over its ends with two more wires; at room temperature a little lower than hot.',
+      expect: window('over the trace', 'ohm', c.out('resistance')),
+    },
+  ],
+  confirm: [{ id: 'narrow', text: 'The trace is nowhere narrower than computed: pads, necks and thermal reliefs looked at.' }],
+  cautions: ['A trace is no fuse.', 'Mains traces need separation as well as width: your local code says how much.'],
+  schools:
+    'The older charts (IPC-2221, cautious for outer traces near planes) or the measured ones (IPC-2152, corrected for thickness, planes and vias). The fit of the older ones is used here.',
+  sources: ['IPC-2221', 'IPC-2152', 'fusing of copper by Onderdonk', 'adiabatic heating of copper'],
+});
+
+const NO_VIAS = none('no vias are counted');
+const NO_PULSE = none('no pulse is given');
+const MELTED = impossible('the copper melts');

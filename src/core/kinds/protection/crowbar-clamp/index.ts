@@ -1,0 +1,421 @@
+import { impossible, none, type Value } from '../../../math/absent.ts';
+import { RESISTOR_POWERS, rated } from '../../../quantity/stock.ts';
+import { window } from '../../bring-up.ts';
+import { defineKind, type SpreadLike } from '../../contract.ts';
+import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
+import { choice, num } from '../../fields.ts';
+import type { AnyInputs, Judged } from '../../judged.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
+
+const sort = (c: Judged): string => c.x.given.clampTo;
+const clamps = (c: Judged) => sort(c) !== 'crowbar';
+const zener = (c: Judged) => sort(c) === 'zener' || sort(c) === 'suppressor';
+
+/** Where the clamp begins, its slope, and the drop across the device itself. */
+function clamp({ given: g, parts: { D1, Z1 } }: AnyInputs) {
+  const up = g.faultVoltage > 0;
+  const diode = { slope: D1.dynamicResistance, device: D1.forwardVoltage };
+  if (g.clampTo === 'rail-diodes') return { level: (up ? g.supplyVoltage : 0) + D1.forwardVoltage, ...diode };
+  if (g.clampTo === 'zener' && !up) return { level: D1.forwardVoltage, ...diode };
+  return { level: Z1.clampVoltage, slope: Z1.dynamicResistance, device: Z1.clampVoltage };
+}
+const magnitude = (s: SpreadLike): SpreadLike =>
+  s.nominal === null || s.low === null || s.high === null ? s : { nominal: Math.abs(s.nominal), low: 0, high: Math.max(Math.abs(s.low), Math.abs(s.high)) };
+
+export const crowbarClamp = defineKind({
+  id: 'crowbar-clamp',
+  family: 'drive',
+  group: 'Signal',
+  title: 'Clamp and crowbar',
+  aliases: ['pin protection', 'input protection', 'clamp diodes', 'zener clamp', 'TVS', 'overvoltage crowbar', 'series resistor to pin'],
+  purpose: 'Keep a wrong voltage off a pin or a rail: the clamp, the resistor in front of it, where the current goes, and what it costs the signal.',
+  given: {
+    clampTo: choice(
+      ['rail-diodes', 'zener', 'suppressor', 'crowbar'],
+      'rail-diodes',
+      'zener: to ground, one way; suppressor: both ways; crowbar: a thyristor across a rail that blows a fuse',
+    ),
+    supplyVoltage: num('V', { nominal: 5, tolerance: 0.05 }, 'the protected rail (also the highest normal signal)'),
+    faultVoltage: num('V', 24, 'negative allowed', { any: true }),
+    faultResistance: num('ohm', 0, 'of the fault source', { min: 0 }),
+    faultDuration: num('s', null, 'null: for ever'),
+    pinDiodeDrop: num('V', 0.5, 'beyond the rail where the chip’s own diode starts', { min: 0 }),
+    pinCurrentLimit: num('A', 0.001, 'that diode stands'),
+    railMinimumLoad: num('A', 0.005, 'least current others draw from the rail', { min: 0 }),
+    maximumNode: num('V', null, 'absolute maximum of what is protected'),
+    sourceResistance: num('ohm', 1000, 'of the normal signal', { min: 0 }),
+    signalBandwidth: num('Hz', 1000),
+    maximumLeakageError: num('V', 0.001),
+    pinCapacitance: num('F', 1e-11, undefined, { min: 0 }),
+    slope: num('V/s', 1e5, 'how fast the failed rail rises (crowbar)', { min: 0 }),
+    ambient: num('degC', null, 'from the board', { any: true }),
+  },
+  parts: {
+    R1: {
+      type: 'resistor',
+      series: 'E12',
+      tolerance: 0.05,
+      default: 10000,
+      doc: 'in front of the clamp',
+      params: { powerRating: num('W', 0.25), pulseEnergy: num('J', null) },
+    },
+    R2: { type: 'resistor', series: 'E12', tolerance: 0.05, default: 1000, zero: true, doc: 'between clamp and pin' },
+    D1: {
+      type: 'device',
+      doc: 'clamp diode',
+      params: {
+        forwardVoltage: num('V', 0.6, undefined, { min: 0 }),
+        dynamicResistance: num('ohm', 2, undefined, { min: 0 }),
+        currentRating: num('A', 0.2),
+        surgeRating: num('A', 2, 'for pulses up to faultDuration'),
+        leakage: num('A', 1e-8, 'of the clamp at 25 °C, doubling every 10 K', { min: 0 }),
+        capacitance: num('F', 4e-12, 'all clamp devices at the node', { min: 0 }),
+      },
+    },
+    Z1: {
+      type: 'device',
+      doc: 'zener or suppressor',
+      params: {
+        clampVoltage: num('V', { nominal: 5.6, tolerance: 0.05 }),
+        dynamicResistance: num('ohm', 5, undefined, { min: 0 }),
+        powerRating: num('W', 0.5),
+        pulsePower: num('W', 30, '1 ms'),
+      },
+    },
+    Q1: {
+      type: 'device',
+      doc: 'thyristor',
+      params: {
+        triggerVoltage: num('V', { nominal: 5.8, tolerance: 0.03 }, 'of rail and trigger circuit'),
+        triggerDelay: num('s', 5e-6, undefined, { min: 0 }),
+        onDrop: num('V', 1.2, undefined, { min: 0 }),
+        i2tRating: num('A2s', 100),
+      },
+    },
+    F1: { type: 'device', doc: 'fuse', params: { currentRating: num('A', 2), meltingI2t: num('A2s', 5), clearingI2t: num('A2s', 15) } },
+  },
+  outcomes: {
+    clampCurrent: { unit: 'A', title: 'current of the clamp' },
+    clampVoltage: { unit: 'V', title: 'at the clamped node', doc: 'signed' },
+    clampDissipation: { unit: 'W', title: 'heat of the clamp', doc: 'while the fault lasts' },
+    allowedClampPower: { unit: 'W', title: 'power the clamp stands', doc: 'for this duration' },
+    clampEnergy: { unit: 'J', title: 'energy in the clamp' },
+    resistorDissipation: { unit: 'W', title: 'heat of R1', doc: 'while the fault lasts' },
+    resistorEnergy: { unit: 'J', title: 'energy in R1' },
+    pinCurrent: { unit: 'A', title: 'into the chip’s own diodes' },
+    railInjection: { unit: 'A', title: 'pushed into the rail' },
+    standoffVoltage: { unit: 'V', title: 'clamp or trigger level' },
+    leakageError: { unit: 'V', title: 'error by leakage' },
+    bandwidth: { unit: 'Hz', title: 'bandwidth' },
+    peakVoltage: { unit: 'V', title: 'highest rail' },
+    peakCurrent: { unit: 'A', title: 'current of the thyristor' },
+    fuseTime: { unit: 's', title: 'fuse melts after' },
+  },
+  evaluate: (x) => {
+    const { given: g, parts, ambient } = x;
+    const { R1, R2, D1, Z1, Q1, F1 } = parts;
+    const bar = g.clampTo === 'crowbar';
+    const sign = g.faultVoltage > 0 ? 1 : -1;
+    const k = clamp(x);
+    const series = g.faultResistance + R1.value;
+    const amps = Math.max(0, (Math.abs(g.faultVoltage) - k.level) / (series + k.slope));
+    const volts = amps > 0 ? sign * (k.level + k.slope * amps) : g.faultVoltage;
+    const heat = (k.device + k.slope * amps) * amps;
+    const beyond = (sign > 0 ? volts - g.supplyVoltage : -volts) - g.pinDiodeDrop;
+    const r2 = R2.value ?? 0;
+    const only = (v: Value): Value => (bar ? A_CROWBAR : v);
+    const triggered = g.faultVoltage > Q1.triggerVoltage;
+    const surge: Value = !bar ? NO_CROWBAR : !triggered ? 0 : g.faultResistance > 0 ? (g.faultVoltage - Q1.onDrop) / g.faultResistance : STIFF;
+    return {
+      clampCurrent: only(amps),
+      clampVoltage: only(volts),
+      clampDissipation: only(heat),
+      allowedClampPower: only(
+        g.clampTo === 'rail-diodes'
+          ? NO_POWER
+          : g.faultDuration === null
+            ? Z1.powerRating
+            : Math.max(Z1.powerRating, Z1.pulsePower * Math.sqrt(1e-3 / g.faultDuration)),
+      ),
+      clampEnergy: only(g.faultDuration === null ? FOR_EVER : heat * g.faultDuration),
+      resistorDissipation: only(amps * amps * R1.value),
+      resistorEnergy: only(g.faultDuration === null ? FOR_EVER : amps * amps * R1.value * g.faultDuration),
+      pinCurrent: only(beyond <= 0 ? 0 : r2 > 0 ? beyond / r2 : SHARED),
+      railInjection: only(g.clampTo === 'rail-diodes' && sign > 0 ? amps : 0),
+      standoffVoltage: bar ? Q1.triggerVoltage : g.clampTo === 'rail-diodes' ? g.supplyVoltage + D1.forwardVoltage : Z1.clampVoltage,
+      leakageError: only(D1.leakage * 2 ** ((ambient - 25) / 10) * (g.sourceResistance + R1.value)),
+      bandwidth: only(1 / (2 * Math.PI * ((g.sourceResistance + R1.value) * (D1.capacitance + g.pinCapacitance) + r2 * g.pinCapacitance))),
+      peakVoltage: !bar ? NO_CROWBAR : triggered ? Math.min(g.faultVoltage, Q1.triggerVoltage + g.slope * Q1.triggerDelay) : g.faultVoltage,
+      peakCurrent: surge,
+      fuseTime: typeof surge !== 'number' ? surge : surge > 0 ? F1.meltingI2t / surge ** 2 : NOT_TRIGGERED,
+    };
+  },
+  checks: {
+    'clamp-current': held(
+      'current of the clamp',
+      'clampCurrent',
+      'atMost',
+      (c) => c.range(c.x.given.faultDuration === null ? 'D1.currentRating' : 'D1.surgeRating'),
+      'rating of D1',
+      'must',
+      (c) => `R1 of ${say((magnitude(c.must('faultVoltage')).high ?? 0) / (0.8 * c.must('D1.currentRating').low), 'ohm')} or more, or larger diodes.`,
+      { derated: true, applies: (c) => sort(c) === 'rail-diodes' },
+    ),
+    'clamp-power': held(
+      'heat of the clamp',
+      'clampDissipation',
+      'atMost',
+      (c) => c.pick('allowedClampPower'),
+      'what Z1 stands for this long',
+      'must',
+      (c) => `R1 about ${say((c.out('clampDissipation').high ?? 0) / (0.8 * (c.out('allowedClampPower').low ?? 1)), '')} times as large, or a larger clamp.`,
+      { derated: true, applies: zener },
+    ),
+    'resistor-power': held(
+      'heat of R1',
+      'resistorDissipation',
+      'atMost',
+      'R1.powerRating',
+      'rating of R1',
+      'must',
+      (c) => `R1 rated ${say(rated(RESISTOR_POWERS, c.out('resistorDissipation').high), 'W')}, or of a larger value.`,
+      { derated: true, applies: (c) => clamps(c) && c.x.given.faultDuration === null },
+    ),
+    'resistor-energy': held(
+      'energy in R1',
+      'resistorEnergy',
+      'atMost',
+      'R1.pulseEnergy',
+      'pulse rating of R1',
+      'must',
+      (c) => `A pulse-proof resistor for ${say((c.out('resistorEnergy').high ?? 0) / 0.8, 'J')}.`,
+      { derated: true, applies: (c) => clamps(c) && c.x.given.faultDuration !== null },
+    ),
+    'pin-current': held(
+      'into the chip’s own diodes',
+      'pinCurrent',
+      'atMost',
+      'pinCurrentLimit',
+      'what the pin stands',
+      'must',
+      (c) => {
+        const now = c.out('pinCurrent').high;
+        return now === null
+          ? 'With R2 = 0 nobody knows how both diodes share: fit R2.'
+          : `R2 of ${say((now * c.must('R2.value').high) / (0.8 * c.must('pinCurrentLimit').low), 'ohm')} or more, or clamp diodes of less drop.`;
+      },
+      { derated: true, applies: clamps },
+    ),
+    'rail-injection': held(
+      'pushed into the rail',
+      'railInjection',
+      'atMost',
+      'railMinimumLoad',
+      'least current others draw',
+      'must',
+      (c) =>
+        `The fault lifts the whole rail: R1 of ${say((magnitude(c.must('faultVoltage')).high ?? 0) / Math.max(c.must('railMinimumLoad').low, 1e-9), 'ohm')} or more, a shunt on the rail, or a clamp to ground.`,
+      { applies: (c) => sort(c) === 'rail-diodes' },
+    ),
+    'node-voltage': held(
+      'at the clamped node',
+      (c) => magnitude(c.out('clampVoltage')),
+      'atMost',
+      'maximumNode',
+      'absolute maximum of what is protected',
+      'must',
+      () => 'A clamp of a lower voltage, or a larger R1.',
+      { unit: 'V', applies: zener },
+    ),
+    standoff: held(
+      'clamp or trigger level',
+      'standoffVoltage',
+      'atLeast',
+      (c) => (clamps(c) ? 1.1 : 1.05) * c.must('supplyVoltage').high,
+      'above the highest normal signal',
+      'should',
+      (c) => `A level of ${say((clamps(c) ? 1.1 : 1.05) * c.must('supplyVoltage').high, 'V')} or more: zeners leak long before they clamp.`,
+      { applies: (c) => sort(c) !== 'rail-diodes' },
+    ),
+    leakage: held(
+      'error by leakage',
+      'leakageError',
+      'atMost',
+      'maximumLeakageError',
+      'allowed error',
+      'should',
+      () => 'Low-leakage diodes, or smaller resistors.',
+      { applies: clamps },
+    ),
+    bandwidth: held('bandwidth', 'bandwidth', 'atLeast', 'signalBandwidth', 'of the signal', 'should', () => 'A smaller R1, or a clamp of less capacitance.', {
+      applies: clamps,
+    }),
+    'peak-voltage': held(
+      'highest rail',
+      'peakVoltage',
+      'atMost',
+      'maximumNode',
+      'absolute maximum of what is protected',
+      'must',
+      () => 'A lower trigger level, a faster trigger, or more capacitance on the rail.',
+      { applies: (c) => !clamps(c) },
+    ),
+    'fuse-opens': held(
+      'current of the thyristor',
+      'peakCurrent',
+      'atLeast',
+      (c) => 4 * c.must('F1.currentRating').high,
+      'four times the fuse',
+      'must',
+      () => 'A smaller fuse, or a stiffer source.',
+      { applies: (c) => !clamps(c) },
+    ),
+    'thyristor-surge': held(
+      'I²t of the fuse',
+      (c) => c.must('F1.clearingI2t'),
+      'atMost',
+      'Q1.i2tRating',
+      'rating of Q1',
+      'must',
+      () => 'A larger thyristor, or a faster fuse.',
+      { unit: 'A2s', derated: true, applies: (c) => !clamps(c) },
+    ),
+  },
+  rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, gives: {} } },
+  signals: {},
+  working: (c) => {
+    const { given: g, parts } = c.x;
+    const n = (name: string) => c.nominal(name) ?? NaN;
+    const k = clamp(c.x);
+    if (!clamps(c)) {
+      const steps = [
+        step('Trigger level', 'Vt', [n('standoffVoltage'), 'V'], 'V1', { V1: [parts.Q1.triggerVoltage, 'V'] }, 'trigger circuit', 'standoffVoltage'),
+      ];
+      if (c.nominal('peakVoltage') !== null)
+        steps.push(
+          step(
+            'Highest rail',
+            'Vp',
+            [n('peakVoltage'), 'V'],
+            'min(Vf, Vt + s*t)',
+            { Vf: [g.faultVoltage, 'V'], Vt: [parts.Q1.triggerVoltage, 'V'], s: [g.slope, 'V/s'], t: [parts.Q1.triggerDelay, 's'] },
+            'the rail rises until the thyristor has fired',
+            'peakVoltage',
+          ),
+        );
+      return steps;
+    }
+    return [
+      step(
+        'Current of the clamp',
+        'I',
+        [n('clampCurrent'), 'A'],
+        'max(0, (abs(Vf) - a)/(Rf + R1 + r))',
+        { Vf: [g.faultVoltage, 'V'], a: [k.level, 'V'], Rf: [g.faultResistance, 'ohm'], R1: [parts.R1.value, 'ohm'], r: [k.slope, 'ohm'] },
+        'piecewise linear clamp',
+        'clampCurrent',
+      ),
+      step(
+        'Heat of R1',
+        'P',
+        [n('resistorDissipation'), 'W'],
+        'I^2*R1',
+        { I: [n('clampCurrent'), 'A'], R1: [parts.R1.value, 'ohm'] },
+        'Joule',
+        'resistorDissipation',
+      ),
+      step(
+        'Heat of the clamp',
+        'Pc',
+        [n('clampDissipation'), 'W'],
+        '(u + r*I)*I',
+        { u: [k.device, 'V'], r: [k.slope, 'ohm'], I: [n('clampCurrent'), 'A'] },
+        'drop across the device itself',
+        'clampDissipation',
+      ),
+      step(
+        'Error by leakage',
+        'Ve',
+        [n('leakageError'), 'V'],
+        'Il*2^((T - 25)/10)*(Rs + R1)',
+        { Il: [parts.D1.leakage, 'A'], T: [c.x.ambient, 'degC'], Rs: [g.sourceResistance, 'ohm'], R1: [parts.R1.value, 'ohm'] },
+        'leakage doubles every 10 K',
+        'leakageError',
+      ),
+    ];
+  },
+  figure: (c) => {
+    const { given: g, parts } = c.x;
+    const bar = g.clampTo === 'crowbar';
+    const items: Drawn[] = [
+      port(40, 60, 'in', say(g.faultVoltage, 'V'), 'left'),
+      wire(40, 60, 70, 60),
+      ...(bar
+        ? [part('fuse', [70, 60], 'right', 'F1', say(parts.F1.currentRating, 'A'))]
+        : [part('resistor', [70, 60], 'right', 'R1', sayPart(parts.R1.value, 'ohm'))]),
+      wire(140, 60, 290, 60),
+      dot(180, 60),
+      { sym: 'diode', id: 'D1', at: [180, 130], dir: 'up', label: 'D1', value: g.clampTo === 'rail-diodes' ? 'to the rail too' : '', side: -1 } as Drawn,
+      ground(180, 130),
+      dot(240, 60),
+      {
+        sym: 'zener',
+        id: 'Z1',
+        at: [240, 130],
+        dir: 'up',
+        label: 'Z1',
+        value: zener(c) ? say(parts.Z1.clampVoltage, 'V') : '',
+        ...(zener(c) ? {} : { dashed: true }),
+      } as Drawn,
+      ground(240, 130),
+      part('resistor', [290, 60], 'right', bar ? 'R1' : 'R2', bar ? 'not used' : sayPart(parts.R2.value, 'ohm')),
+      wire(360, 60, 440, 60),
+      port(440, 60, bar ? 'rail' : 'pin', sayOut(c, bar ? 'peakVoltage' : 'clampVoltage', 'V')),
+      { sym: 'block', id: 'Q1', at: [380, 90], size: [70, 36], label: 'Q1', value: bar ? '' : 'none' },
+      ...(bar
+        ? [{ sym: 'block' as const, id: 'R2', at: [300, 90] as [number, number], size: [60, 36] as [number, number], label: 'R2' }]
+        : [{ sym: 'block' as const, id: 'F1', at: [300, 90] as [number, number], size: [60, 36] as [number, number], label: 'F1', value: 'none' }]),
+    ];
+    return { width: 490, height: 160, title: 'Series resistor, clamp and pin', items };
+  },
+  simulate: (x, o) => {
+    const { given: g, parts } = x;
+    if (g.clampTo === 'crowbar' || !o.clampCurrent) return null;
+    const k = clamp(x);
+    const sign = g.faultVoltage > 0 ? 1 : -1;
+    return {
+      elements: [
+        { is: 'voltage', name: 'Vf', a: 'in', b: '0', wave: { sort: 'dc', value: g.faultVoltage }, ac: 1 },
+        { is: 'resistor', name: 'R1', a: 'in', b: 'node', ohms: g.faultResistance + parts.R1.value },
+        { is: 'resistor', name: 'r', a: 'node', b: 'clamp', ohms: Math.max(k.slope, 1e-6), quiet: true },
+        { is: 'voltage', name: 'Vc', a: 'clamp', b: '0', wave: { sort: 'dc', value: sign * k.level } },
+      ],
+      out: 'node',
+      band: [1, 1e6],
+      time: { stop: 1e-3 },
+      confirms: { clampVoltage: (b) => b.dc('node') },
+    };
+  },
+  bringUp: (c) => [
+    {
+      id: 'fault',
+      act: 'probe',
+      title: 'The fault, before the chip is fitted',
+      text: 'From a supply limited to 10 mA: volts at the clamped node. Then with the chip, and watch the rail for a rise.',
+      ...(clamps(c) ? { expect: window('clamped node', 'V', c.out('clampVoltage')) } : {}),
+    },
+  ],
+  confirm: [{ id: 'which', text: 'Every pin that leaves the board has its clamp, and the datasheet’s injection current is the one entered.' }],
+  cautions: ['A crowbar dumps all stored energy: stand clear of fuse and thyristor, and discharge capacitors.', 'Suppressors fail short.'],
+  schools:
+    'Clamp to the rails (fast, precise, lifts the rail) or to ground (safe rail, softer, leaks); a resistor only (chips rated for injection), or an external clamp.',
+  sources: ['piecewise diode models', 'pulse power of clamps by the square-root law', 'adiabatic fuse I²t'],
+});
+
+const A_CROWBAR = none('a crowbar has no clamp');
+const NO_CROWBAR = none('there is no crowbar');
+const NO_POWER = none('diodes are judged by their current');
+const FOR_EVER = none('the fault lasts for ever');
+const NOT_TRIGGERED = none('the crowbar does not trigger');
+const SHARED = impossible('without R2 nobody knows how both diodes share');
+const STIFF = impossible('nothing limits the current');
