@@ -65,7 +65,10 @@
         class="num"
         type="text"
         aria-label={label}
-        value={[(typed as number[] | number | undefined) ?? field.default].flat().map((v) => entryText(v, field.unit)).join('; ')}
+        value={[(typed as number[] | number | undefined) ?? field.default]
+          .flat()
+          .map((v) => entryText(v, field.unit))
+          .join('; ')}
         onchange={(e) => setList(e.currentTarget.value)}
       />
       {#if wrong}<span class="small wrong" role="alert">{wrong}</span>{/if}
