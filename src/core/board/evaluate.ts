@@ -153,7 +153,8 @@ export function worst(checks: readonly CheckResult[]): CheckResult | null {
   return [...checks].sort(byMargin)[0] ?? null;
 }
 
-const rank = (c: CheckResult): number => (c.margin !== null ? c.margin : c.status === 'fail' ? -1e9 : c.status === 'unknown' ? -1e-9 : 1e9);
+/** What fails without a number mostly follows from what fails with one, so it comes after it. */
+const rank = (c: CheckResult): number => (c.margin !== null ? c.margin : c.status === 'fail' ? -1e-6 : c.status === 'unknown' ? -1e-9 : 1e9);
 /** Tightest first. */
 export const byMargin = (a: CheckResult, b: CheckResult): number => rank(a) - rank(b);
 

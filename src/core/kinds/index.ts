@@ -1,4 +1,4 @@
-import { crowbarClamp } from './protection/crowbar-clamp/index.ts';
+import { crowbarClamp } from './drive/crowbar-clamp/index.ts';
 import { wireDrop } from './layout/wire-drop/index.ts';
 import { circuitTrace } from './layout/circuit-trace/index.ts';
 import { softStartSequencing } from './power/soft-start-sequencing/index.ts';

@@ -78,7 +78,10 @@
     white-space: nowrap;
   }
   .state {
+    flex: 1 1 200px;
+    min-width: 0;
     font-size: 0.87rem;
+    line-height: 1.3;
   }
   .state a {
     margin-right: 4px;

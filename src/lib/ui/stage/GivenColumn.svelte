@@ -15,6 +15,7 @@
   let groups = $derived(givenGroups(stage.kind, stage, FIRST));
   let fields = $derived(stage.kind.given as Record<string, Field>);
   let ambient = $derived(ambientOf(session.doc));
+  let sheltered = $derived(stage.links.has('ambient'));
 </script>
 
 <section>
@@ -22,13 +23,15 @@
   <LinksBox {session} {stage} />
   {#each linkedGroups(stage) as group (group.from)}<LinkedGroup {...group} {fields} />{/each}
   {#each groups.shown as name (name)}<GivenRow {name} field={fields[name]!} {stage} {editor} />{/each}
-  <p class="ambient">
-    <span>ambient</span>
-    <span
-      ><span class="num soft">{formatText(ambient.low, 'degC')} … {formatText(ambient.high, 'degC')}</span>
-      <a class="small" href="/boards/{session.id}/brief">from the brief</a></span
-    >
-  </p>
+  {#if !sheltered}
+    <p class="ambient">
+      <span>ambient</span>
+      <span
+        ><span class="num soft">{formatText(ambient.low, 'degC')} … {formatText(ambient.high, 'degC')}</span>
+        <a class="small" href="/boards/{session.id}/brief">from the brief</a></span
+      >
+    </p>
+  {/if}
   {#if groups.rest.length}
     <details>
       <summary>{groups.rest.length} more at their usual values</summary>

@@ -13,6 +13,11 @@
   let typed = $derived(stage.doc.given?.[name]);
   let label = $derived(humanise(name));
   let wrong = $state('');
+  /** Both ends written out do not fit beside a label. */
+  let wide = $derived.by(() => {
+    const value = typed ?? field.default;
+    return field.type === 'number' && value !== null && entryText(value as Uncertain, field.unit).length > 14;
+  });
 
   function setList(text: string): void {
     const parts = text.split(/[;,\s]+/).filter(Boolean);
@@ -28,7 +33,7 @@
   }
 </script>
 
-<div class="row">
+<div class="row" class:wide>
   <span class="label" title={field.doc}>{label}</span>
   <div class="value">
     {#if field.type === 'number' && field.oneOf}
@@ -86,6 +91,10 @@
     align-items: baseline;
     padding: 1px 0;
     border-bottom: 1px solid var(--line);
+  }
+  .wide {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0;
   }
   .label {
     line-height: 1.15;

@@ -50,7 +50,9 @@ export const checks: Record<string, CheckDef> = {
       const sink = c.out('requiredSinkToAmbient').low;
       const usual = sink === null ? undefined : HEATSINKS.find((k) => k <= sink);
       const load = c.out('highestLoad').low;
-      const first = usual ? `A heatsink of its own of ${say(usual, 'K/W')} or less (${say(sink, 'K/W')} at most)` : 'No heatsink alone is enough; a lower input';
+      const first = usual
+        ? `A heatsink of its own of ${say(usual, 'K/W')} or less (${say(sink, 'K/W')} at most)`
+        : 'No heatsink alone is enough; a lower input';
       const second = load !== null && load > 0 ? `, or ${say(load, 'A')} instead of ${say(c.must('loadCurrent').high, 'A')}` : '';
       return `${first}${second}, would hold. At this load the input may reach ${say(c.out('highestInputVoltage').low, 'V')}; a converter before it takes the rest of the heat.`;
     },

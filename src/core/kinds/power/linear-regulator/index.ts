@@ -16,7 +16,7 @@ export const linearRegulator = defineKind({
   family: 'power',
   group: 'Supply',
   title: 'Linear regulator',
-  aliases: ['LDO', 'three-terminal regulator', 'adjustable regulator', 'low-dropout', 'voltage regulator', 'heater supply'],
+  aliases: ['LDO', 'quiet rail', 'three-terminal regulator', 'adjustable regulator', 'low-dropout', 'voltage regulator', 'heater supply'],
   purpose: 'A quiet stable rail, judged where it hurts: dropout at the ripple trough on low line, heat at high line with peak load.',
   given: {
     inputVoltage: num('V', 12, 'mean'),
