@@ -88,7 +88,7 @@ describe('check', () => {
   it('1 when not, with what stands in the way', () => {
     const result = run(['check', draft]);
     expect(result.status).toBe(1);
-    expect(result.stdout).toMatch(/must +Analog 3V3: junction/);
+    expect(result.stdout).toMatch(/must +Analog 3V3: headroom/);
     expect(result.stdout).toMatch(/confirm +board.polarity/);
   });
   it('2 on a bad file', () => {

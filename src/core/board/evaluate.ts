@@ -220,7 +220,7 @@ function linkFindings(node: StageNode): Finding[] {
       {
         severity: 'note',
         stage,
-        text: `${node.title}: you entered ${formatText(own.nominal, unit)} for ${name}, but ${link.from} brings ${formatText(link.range.nominal, unit)}, which counts.`,
+        text: `${node.title}: you entered ${formatText(own.nominal, unit)} for ${name.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()}, but ${link.from} brings ${formatText(link.range.nominal, unit)}, which counts.`,
       },
     ];
   });

@@ -64,7 +64,8 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     const { x } = node.inputs;
     const results = finite(o);
     if (node.kind.source) {
-      const watts = node.kind.source(x, results, state) * node.copies;
+      const drawn = power.rails.reduce((sum, r) => (r.provider === node.doc.id ? sum + r.current : sum), 0) / node.copies;
+      const watts = node.kind.source(x, results, state, drawn) * node.copies;
       power.sources.push({ stage: node.doc.id, current: results.outputCurrent ?? 0, power: watts });
       power.in += watts;
     }

@@ -432,8 +432,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   startUp?: { start: string; ready: string; inrush: string; running: string; before: string };
   /** Not inside the board's enclosure unless the stage says so: a panel in the sun. */
   outdoors?: true;
-  /** Power taken from outside the board (a source), W per copy at nominal in a state. */
-  source?: (x: Inputs<G, P, C>, o: Record<string, number>, state: StateId) => number;
+  /** Power taken from outside the board (a source), W per copy at nominal in a state; `drawn` is what its rails give then, A. */
+  source?: (x: Inputs<G, P, C>, o: Record<string, number>, state: StateId, drawn: number) => number;
   working: (c: Judged<Inputs<G, P, C>>) => Step[];
   figure: (c: Judged<Inputs<G, P, C>>) => Figure;
   /** The circuit of the nominal stage; null where there is none with what is given. */

@@ -40,6 +40,16 @@ function shifted(value: number): string {
 /** Values that carry no prefix round to a step instead of to digits: a tenth of a degree means something, a millionth does not. */
 const DECIMALS: Partial<Record<Unit, number>> = { degC: 1, dB: 1, bit: 1, count: 2 };
 
+/** Long times are said in minutes, hours and days; longest first. */
+const LONG_TIMES: Partial<Record<Unit, readonly { from: number; per: number; symbol: string }[]>> = {
+  s: [
+    { from: 2 * 86400, per: 86400, symbol: 'd' },
+    { from: 2 * 3600, per: 3600, symbol: 'h' },
+    { from: 120, per: 60, symbol: 'min' },
+  ],
+  h: [{ from: 48, per: 24, symbol: 'd' }],
+};
+
 /**
  * Shows an SI value with its engineering prefix. `digits` are significant digits.
  * A resistance of 1e12 ohm or more stands for an open circuit and is shown so.
@@ -50,6 +60,8 @@ export function formatQuantity(value: number, unit: Unit, digits = 4): Shown {
   if (!Number.isFinite(value)) return { number: '?', unit: info.symbol };
   if (unit === 'ratio') return { number: trim(value * 100, digits), unit: '%' };
   if (unit === 'm2') return { number: trim(value * 1e6, digits), unit: 'mm²' };
+  const long = LONG_TIMES[unit]?.find(({ from }) => Math.abs(value) >= from);
+  if (long) return { number: trim(value / long.per, digits), unit: long.symbol };
   const decimals = DECIMALS[unit];
   if (decimals !== undefined) return { number: trim(Number(value.toFixed(decimals)), 12), unit: info.symbol };
   if (!info.prefixed || value === 0) return { number: trim(value, digits), unit: info.symbol };
@@ -70,10 +82,14 @@ export function formatText(value: number, unit: Unit, digits = 4): string {
  * Up to 12 digits, so that a typed value survives unchanged.
  */
 export function entryText(value: Uncertain, unit: Unit): string {
-  const one = (v: number) =>
-    formatText(v, DECIMALS[unit] === undefined ? unit : '', 12)
+  const one = (v: number) => {
+    const long = LONG_TIMES[unit]?.find(({ from }) => Math.abs(v) >= from);
+    // A time that is not a round number of its long unit keeps every digit in its own.
+    if (long && Number(trim(v / long.per, 12)) * long.per !== v) return `${trim(v, 12)}\u202f${unitInfo(unit).symbol}`;
+    return formatText(v, DECIMALS[unit] === undefined ? unit : '', 12)
       .replace('open', '1e12')
       .replace('−', '-');
+  };
   const suffix = DECIMALS[unit] !== undefined && unitInfo(unit).symbol !== '' ? `\u202f${unitInfo(unit).symbol}` : '';
   if (typeof value === 'number') return one(value) + suffix;
   if ('tolerance' in value) return `${one(value.nominal)}${suffix} ±${trim(value.tolerance * 100, 12)}\u202f%`;

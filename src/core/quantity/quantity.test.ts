@@ -225,3 +225,17 @@ describe('an open circuit', () => {
     expect(formatText(9e11, 'ohm')).not.toBe('open');
   });
 });
+
+describe('long times', () => {
+  it.each([
+    [59, '59\u202fs'],
+    [120, '2\u202fmin'],
+    [7200, '2\u202fh'],
+    [172800, '2\u202fd'],
+    [-172800, '−2\u202fd'],
+  ])('%s s is said as %s', (seconds, text) => expect(formatText(seconds, 's')).toBe(text));
+
+  it.each([119.999, 120, 3600.1, 7201, 12345.678, 172800, 1e6, 6912000, 1e9 / 3])('%s s typed back is the same', (seconds) => {
+    expect(parseNumber(entryText(seconds, 's'), 's')).toEqual({ ok: true, value: Number(seconds.toPrecision(12)) });
+  });
+});

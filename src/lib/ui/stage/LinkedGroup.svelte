@@ -21,6 +21,8 @@
         {:else}<Quantity value={link.range.nominal} unit={field.unit} />{/if}
       </span>
     </p>
+  {:else if field.type === 'flag'}
+    <p class="row"><span title={field.doc}>{humanise(name)}</span> <span class="soft">{link.range.nominal ? 'yes' : 'no'}</span></p>
   {/if}
 {/snippet}
 

@@ -67,7 +67,7 @@ it('power from the secondary is power to the load plus all heat', () => {
   const s = supply({ loadCurrent: 0.4 }, { R1: { value: 2200 } });
   const o = Object.fromEntries(Object.keys(s.kind.outcomes).map((k) => [k, s.judged.nominal(k) ?? 0]));
   const heat = Object.values(s.kind.heat!(s.judged.x as never, o, 'peak', 1)).reduce((a, b) => a + b, 0);
-  expect(s.kind.source!(s.judged.x as never, o, 'peak')).toBeCloseTo(nominal(s, 'outputVoltage') * 0.4 + heat, 9);
+  expect(s.kind.source!(s.judged.x as never, o, 'peak', 0)).toBeCloseTo(nominal(s, 'outputVoltage') * 0.4 + heat, 9);
 });
 
 describe('sizing', () => {

@@ -189,6 +189,8 @@ export const solarInput = defineKind({
     },
   },
   signals: {},
+  // What the panel could give and nobody takes stays in the panel.
+  source: (_, o, _state, drawn) => (o.hotPanelVoltage ?? 0) * drawn,
   working: (c) => {
     const { given: g } = c.x;
     const n = (name: string) => c.nominal(name) ?? NaN;
