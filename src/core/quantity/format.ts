@@ -96,10 +96,12 @@ export function entryText(value: Uncertain, unit: Unit): string {
   return `${one(value.low)} .. ${one(value.nominal)} .. ${one(value.high)}${suffix}`;
 }
 
-/** A signed percentage for margins, whole above ten: "+8 %", "−4.2 %". */
+/** A signed percentage for margins, whole above ten: "+8 %", "−4.2 %", ">+999 %". */
 export function formatMargin(margin: number): string {
   const percent = margin * 100;
   const size = Math.abs(percent);
+  // Beyond ten times the limit the figure says nothing more.
+  if (size >= 1000) return percent < 0 ? '<−999' : '>+999';
   const text = size >= 10 ? size.toFixed(0) : size.toFixed(1).replace(/\.0$/, '');
   return `${percent < 0 && Number(text) !== 0 ? '−' : '+'}${text}`;
 }

@@ -14,6 +14,7 @@
   let next = $derived(letterOf(revisions.length));
   let cost = $derived(costOf(session.doc));
   let tightest = $derived(session.sum.tightest);
+  let lasts = $derived(session.sum.stages.flatMap((s) => (s.kind.lasts ? [s.judged.out(s.kind.lasts.time).low] : [])).filter((t) => t !== null)[0] ?? null);
   let draws = $derived(Math.max(0, ...session.sum.power.map((p) => p.in)));
   let hottest = $derived(
     session.sum.stages
@@ -46,6 +47,7 @@
         {#if !g.blocking.length && !g.toWaive.length}<a href="{base}/gate">{g.confirmations.filter((c) => !c.given).length} to confirm</a>{/if}
       {/if}
       {#if draws > 0}<span class="soft"> · draws <span class="num">{formatText(draws, 'W', 3)}</span></span>{/if}
+      {#if lasts !== null}<span class="soft"> · lasts <span class="num">{formatText(lasts, 's', 3)}</span></span>{/if}
       {#if cost !== null}<span class="soft"> · costs <span class="num">{cost.toFixed(2)}</span>&#8239;{currencyOf(session.doc)}</span>{/if}
       {#if hottest}<span class="soft"> · hottest <span class="num" class:bad={hottest.status === 'fail'}>{formatText(hottest.value!, 'degC')}</span></span>{/if}
       {#if tightest}<span class="soft"> · tightest <Margin check={tightest.check} /></span>{/if}

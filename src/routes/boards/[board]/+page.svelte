@@ -1,6 +1,7 @@
 <script lang="ts">
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import EmptySum from '$lib/ui/board/EmptySum.svelte';
+  import EnergyPanel from '$lib/ui/board/EnergyPanel.svelte';
   import HeatPanel from '$lib/ui/board/HeatPanel.svelte';
   import MarginList from '$lib/ui/board/MarginList.svelte';
   import PowerPanel from '$lib/ui/board/PowerPanel.svelte';
@@ -23,6 +24,7 @@
     <div class="middle">
       <PowerPanel {session} {base} />
       {#if sum.chains.length}<SignalPanel {sum} {base} />{/if}
+      <EnergyPanel {sum} {base} />
       <HeatPanel {sum} {base} />
     </div>
     <aside class="margins" id="margins" aria-label="Margins"><MarginList {sum} {base} /></aside>

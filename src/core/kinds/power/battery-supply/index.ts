@@ -303,6 +303,7 @@ export const batterySupply = defineKind({
     },
   },
   signals: {},
+  lasts: { time: 'runTime', current: 'averageCurrent' },
   heat: (_, o) => ({ 'own overhead': (o.nominalVoltage ?? 0) * (o.overheadCurrent ?? 0) }),
   source: (x, o, state) => (o.nominalVoltage ?? 0) * ((o.overheadCurrent ?? 0) + ((x.given as Record<string, unknown>)[STATE_LOADS[state]] as number)),
   working: (c) => {
