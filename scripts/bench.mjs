@@ -43,6 +43,8 @@ try {
     );
   }
   const doc = core.boardOf(40);
+  const power = core.powerBoard();
+  row(`evaluation of a power board of ${power.stages.length} stages`, ms(await median(() => core.evaluateBoard(power), 3, 1)));
   row('settling and plain corners of 40 stages', ms(await median(() => core.settleOnly(doc))));
   row('nominal evaluation of the kinds of 40 stages', ms(await median(core.nominalOf(doc))));
   row(

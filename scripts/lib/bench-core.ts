@@ -68,6 +68,51 @@ export function boardOf(count: number): BoardDoc {
   return { format: 'spark-sum/board', version: 1, name: `bench ${count}`, conditions: { ambient: { nominal: 25, low: 0, high: 50 } }, stages };
 }
 
+/** Sixty stages of power on one protected adapter in a box: converters, filters, regulators and their loads. */
+export function powerBoard(): BoardDoc {
+  const stages: StageDoc[] = [
+    { id: 'in', kind: 'dc-input', given: { supplyVoltage: { nominal: 12, tolerance: 0.05 }, currentLimit: 20 }, rails: { out: 'v12' } },
+    { id: 'guard', kind: 'input-protection', rails: { in: 'v12', out: 'safe' } },
+    { id: 'box', kind: 'enclosure-thermal', given: { style: 'fan', fanFlow: 0.02 } },
+    { id: 'sink', kind: 'heatsink' },
+  ];
+  for (let i = 0; i < 7; i++)
+    stages.push(
+      { id: `buck${i}`, kind: 'buck-converter', given: { outputVoltage: 5, loadCurrent: 1 }, rails: { in: 'safe', out: `v5-${i}` } },
+      { id: `lc${i}`, kind: 'lc-ripple-filter', rails: { in: `v5-${i}`, out: `quiet${i}` } },
+      {
+        id: `reg${i}`,
+        kind: 'linear-regulator',
+        given: { outputVoltage: 3.3 },
+        parts: { U1: { dropoutVoltage: 0.4 } },
+        rails: { in: `quiet${i}`, out: `v3-${i}` },
+        ...(i < 4 ? { mount: 'sink' } : {}),
+      },
+      {
+        id: `logic${i}`,
+        kind: 'supply-load',
+        given: { typicalCurrent: 0.05, peakCurrent: 0.1, minimumVoltage: 3, maximumVoltage: 3.6 },
+        rails: { in: `v3-${i}` },
+      },
+      { id: `rc${i}`, kind: 'rc-ripple-filter', rails: { in: `v5-${i}`, out: `still${i}` } },
+      { id: `sensor${i}`, kind: 'supply-load', given: { typicalCurrent: 0.002, peakCurrent: 0.004, minimumVoltage: 4 }, rails: { in: `still${i}` } },
+      { id: `lamp${i}`, kind: 'supply-load', given: { typicalCurrent: 0.1, peakCurrent: 0.3 }, rails: { in: `v5-${i}` } },
+      { id: `watch${i}`, kind: 'voltage-divider', given: { outputVoltage: 2 }, rails: { in: `v5-${i}` } },
+    );
+  return {
+    format: 'spark-sum/board',
+    version: 1,
+    name: 'bench of power',
+    conditions: { ambient: { nominal: 25, low: 0, high: 40 } },
+    states: [
+      { id: 'asleep', share: 0.7 },
+      { id: 'typical', share: 0.25 },
+      { id: 'peak', share: 0.05 },
+    ],
+    stages,
+  };
+}
+
 /** Edits one divider back and forth, as somebody nudging a part does. */
 export function editOne(doc: BoardDoc): (i: number) => unknown {
   const evaluate = createEvaluator();

@@ -5,28 +5,43 @@ import { AMBIENT, type Link, type StageNode } from './node.ts';
 import type { Wiring } from './wiring.ts';
 
 /** The finite results of a stage. */
-export const finite = (results: Results): Record<string, number> =>
-  Object.fromEntries(Object.entries(results).filter((e): e is [string, number] => typeof e[1] === 'number' && Number.isFinite(e[1])));
+export function finite(results: Results): Record<string, number> {
+  const found: Record<string, number> = {};
+  for (const name in results) {
+    const value = results[name];
+    if (typeof value === 'number' && Number.isFinite(value)) found[name] = value;
+  }
+  return found;
+}
 
-/** Heat of all copies of a stage by place, W, with its inputs as they stand. */
-export function heatByPlace(node: StageNode, results: Results, state: StateId): [place: string, watts: number][] {
+/** Heat of all copies of a stage by place, W, with its inputs as they stand and the results that are finite. */
+export function heatByPlace(node: StageNode, results: Record<string, number>, state: StateId): [place: string, watts: number][] {
   if (node.dead || !node.kind.heat) return [];
   const counted = Object.values(node.kind.rails as Record<string, RailPort>).some((d) => d.copiesCounted);
-  const places = node.kind.heat(node.inputs.x, finite(results), state, node.copies);
+  const places = node.kind.heat(node.inputs.x, results, state, node.copies);
   return Object.entries(places)
     .filter(([, one]) => Number.isFinite(one))
     .map(([place, one]) => [place, counted ? one : one * node.copies]);
 }
 
 /** Heat of all copies of a stage in a state, W. A stage outside its region cannot cool anything. */
-export const heatOf = (node: StageNode, results: Results, state: StateId): number =>
+export const heatOf = (node: StageNode, results: Record<string, number>, state: StateId): number =>
   heatByPlace(node, results, state).reduce((sum, [, watts]) => sum + Math.max(0, watts), 0);
+
+/** Of stages as they were judged last. */
+const warmths = new WeakMap<StageNode['judged'], Range>();
 
 /** Heat of a stage, W: least in the coolest state, typical, and most in the hottest, each at its worst end by plain corners. */
 function warmth(node: StageNode): Range {
   if (node.dead || !node.kind.heat) return exactly(0);
+  const known = warmths.get(node.judged) ?? studied(node);
+  warmths.set(node.judged, known);
+  return known;
+}
+
+function studied(node: StageNode): Range {
   const run = (): Results => {
-    const results = node.judged.study.here();
+    const results = finite(node.judged.study.here());
     const all = STATE_IDS.map((state) => heatOf(node, results, state));
     return { usual: all[STATE_IDS.indexOf('typical')]!, least: Math.min(...all), most: Math.max(...all) };
   };

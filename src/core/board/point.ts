@@ -2,7 +2,7 @@ import { isAbsent } from '../math/absent.ts';
 import type { RailPort, Ref, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
 import { AtPoint } from '../kinds/judged.ts';
 import { exactly } from '../quantity/uncertain.ts';
-import { heatOf } from './heat.ts';
+import { finite, heatOf } from './heat.ts';
 import { AMBIENT, type StageNode } from './node.ts';
 import { carrying } from './settle.ts';
 import type { Results } from '../tolerance/study.ts';
@@ -203,7 +203,7 @@ export class BoardPoint {
       if (shelter === cell.node) {
         const inside = members.map((m) => this.cell(m));
         if (links.link === 'inside') {
-          const each = (state: StateId) => inside.map((m) => heatOf(m.node, m.o, state));
+          const each = (state: StateId) => inside.map((m) => heatOf(m.node, finite(m.o), state));
           cell.up.push((state) => {
             const all = each(state);
             this.#put(

@@ -69,7 +69,7 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
       power.sources.push({ stage: node.doc.id, current: results.outputCurrent ?? 0, power: watts });
       power.in += watts;
     }
-    for (const [place, watts] of heatByPlace(node, o, state)) {
+    for (const [place, watts] of heatByPlace(node, results, state)) {
       power.heat.push({ stage: node.doc.id, place, power: watts });
       if (provides) power.lost += watts;
     }

@@ -40,21 +40,21 @@ export function stepResponse(
   const n = a.length;
   // The constant input rides along as one more state.
   const wide = [...a.map((row, i) => [...row, b[i]!]), Array.from({ length: n + 1 }, () => 0)];
-  const phi = exponential(wide, stop / steps);
+  const m = n + 1;
+  const phi = Float64Array.from(exponential(wide, stop / steps).flat());
   const y = new Float64Array(steps + 1);
-  let x = Array.from({ length: n + 1 }, (_, i) => Number(i === n));
+  let [x, next] = [new Float64Array(m), new Float64Array(m)];
+  x[n] = 1;
   for (let k = 0; k <= steps; k++) {
     let out = d;
     for (let i = 0; i < n; i++) out += c[i]! * x[i]!;
     y[k] = out;
-    const next = new Array<number>(n + 1).fill(0);
-    for (let i = 0; i <= n; i++) {
-      const row = phi[i]!;
+    for (let i = 0; i < m; i++) {
       let sum = 0;
-      for (let j = 0; j <= n; j++) sum += row[j]! * x[j]!;
+      for (let j = 0; j < m; j++) sum += phi[i * m + j]! * x[j]!;
       next[i] = sum;
     }
-    x = next;
+    [x, next] = [next, x];
   }
   return y;
 }

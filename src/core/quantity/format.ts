@@ -58,8 +58,11 @@ export function formatQuantity(value: number, unit: Unit, digits = 4): Shown {
   const info = unitInfo(unit);
   if (unit === 'ohm' && value >= 1e12) return { number: 'open', unit: '' };
   if (!Number.isFinite(value)) return { number: '?', unit: info.symbol };
+  // Ten times and more is a multiple, not a share.
+  if (unit === 'ratio' && Math.abs(value) >= 10) return { number: trim(value, digits), unit: '×' };
   if (unit === 'ratio') return { number: trim(value * 100, digits), unit: '%' };
   if (unit === 'm2') return { number: trim(value * 1e6, digits), unit: 'mm²' };
+  if (unit === 'A/m2') return { number: trim(value / 1e6, digits), unit: 'A/mm²' };
   const long = LONG_TIMES[unit]?.find(({ from }) => Math.abs(value) >= from);
   if (long) return { number: trim(value / long.per, digits), unit: long.symbol };
   const decimals = DECIMALS[unit];

@@ -42,7 +42,7 @@ export const UNITS = {
   kg: unit('kg', 'a mass', false, [], { g: 1e-3 }),
   'W/(m K)': unit('W/(m·K)', 'a heat conductivity', false, ['W/mK']),
   'W/(m2 K)': unit('W/(m²·K)', 'a film coefficient', false, ['W/m2K']),
-  ratio: unit('', 'a ratio', false, [], { '%': 0.01, percent: 0.01, ppm: 1e-6, '‰': 1e-3 }),
+  ratio: unit('', 'a ratio', false, [], { '%': 0.01, percent: 0.01, ppm: 1e-6, '‰': 1e-3, '×': 1, x: 1 }),
   dB: unit('dB', 'a level', false),
   Ah: unit('Ah', 'a charge', true),
   'V/rtHz': unit('V/√Hz', 'a voltage noise density', true, ['V/rtHz', 'V/sqrtHz', 'V/rHz']),

@@ -40,7 +40,15 @@
 </script>
 
 <div class="head">
-  <input class="title" type="text" aria-label="Title of the stage" maxlength="80" value={stage.title} onchange={(e) => title(e.currentTarget.value)} />
+  <input
+    class="title"
+    type="text"
+    aria-label="Title of the stage"
+    maxlength="80"
+    value={stage.title}
+    size={Math.max(24, stage.title.length)}
+    onchange={(e) => title(e.currentTarget.value)}
+  />
   <span class="kind" title={stage.kind.purpose}>{stage.kind.title}</span>
   {#if naming}
     <input
@@ -77,7 +85,8 @@
     border-bottom: 1px solid var(--line);
   }
   .title {
-    width: 300px;
+    min-width: 300px;
+    width: auto;
     max-width: 100%;
     font-size: 1.3rem;
     font-weight: 600;

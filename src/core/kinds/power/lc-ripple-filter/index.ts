@@ -5,7 +5,7 @@ import { defineKind } from '../../contract.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
 import { choice, num } from '../../fields.ts';
 import { say, sayOut, sayPart, step } from '../../words.ts';
-import { dampingOf, drawn, lcAt, peakOf, resonances, stepFall, stepPeak, type LcNetwork } from './network.ts';
+import { dampingOf, drawn, lcAt, highestImpedance, highestTransfer, resonances, stepFall, stepPeak, type LcNetwork } from './network.ts';
 import { checks } from './checks.ts';
 import { size } from './sizing.ts';
 import { network, NUMBERS } from './stage.ts';
@@ -132,7 +132,7 @@ export const lcRippleFilter = defineKind({
     const passed = Math.hypot(ripple, floor);
     const outputRipple = g.inputRipple * passed;
     const currents = drawn(net, g.rippleFrequency);
-    const impedancePeak = peakOf(net, (f) => lcAt(net, f, false).impedance);
+    const impedancePeak = highestImpedance(net);
     const damping = dampingOf(net);
     const inductorRipple = g.inputRipple * currents.inductor;
     return {
@@ -145,7 +145,7 @@ export const lcRippleFilter = defineKind({
       harmonicAttenuation: -toDb(Math.hypot(harmonic, floor)),
       outputRipple,
       resonanceFrequency: resonances(net)[0]!,
-      peaking: Math.max(0, toDb(peakOf(net, (f) => lcAt(net, f, false).transfer))),
+      peaking: Math.max(0, toDb(highestTransfer(net))),
       outputImpedancePeak: impedancePeak,
       impedanceMargin: g.loadCurrent > 0 && outputVoltage > 0 ? toDb(outputVoltage / g.loadCurrent / impedancePeak) : toDb(1e12 / impedancePeak),
       dampingRatio: damping,
