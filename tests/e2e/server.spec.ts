@@ -115,7 +115,7 @@ test('a change sent twice after a lost answer is stored once', async ({ page }) 
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every view is accessible, ${scheme}`, async ({ page }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(240_000);
     await page.emulateMedia({ colorScheme: scheme });
     await page.goto('/');
     const look = async (name: string) => {
