@@ -27,9 +27,11 @@ await shot('door');
 await page.getByRole('button', { name: 'Enter the demo bench' }).click();
 await page.waitForURL('**/boards');
 await shot('shelf');
-const board = await page.getByRole('link', { name: 'Hive listener', exact: true }).getAttribute('href');
-const open = async (path) => {
-  await page.goto(address + board + path);
+const boardOf = (name) => page.getByRole('link', { name, exact: true }).getAttribute('href');
+const board = await boardOf('Hive listener');
+const weighHouse = await boardOf('Weigh-house supply');
+const open = async (path, of = board) => {
+  await page.goto(address + of + path);
   await page.waitForLoadState('networkidle');
 };
 const views = [
@@ -74,12 +76,18 @@ for (const [name, path, key] of views) {
   }
   await shot(name);
 }
-if (wanted('sum-dark') || wanted('stage-dark')) {
+for (const [name, path] of [
+  ['weigh-house', ''],
+  ['stage-rectifier', '/stages/raw-plus'],
+]) {
+  if (!wanted(name)) continue;
+  await open(path, weighHouse);
+  await shot(name);
+}
+if (wanted('sum-dark')) {
   await page.emulateMedia({ colorScheme: 'dark' });
   await open('');
   await shot('sum-dark');
-  await open('/stages/analog-3v3');
-  await shot('stage-dark');
   await page.emulateMedia({ colorScheme: 'light' });
 }
 if (only?.includes('narrow')) {
