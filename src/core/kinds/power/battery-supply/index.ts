@@ -1,104 +1,13 @@
-import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
-import { capacityAt, chargeAt, CHEMISTRIES, pieces, resistanceAt, restVoltage, type Chemistry, type ChemistryId } from '../../../physics/cells.ts';
-import { nextAbove } from '../../../quantity/preferred.ts';
-import { jointSearch } from '../../../tolerance/joint-search.ts';
+import { resistanceAt, restVoltage } from '../../../physics/cells.ts';
 import { window } from '../../bring-up.ts';
-import { defineKind, STATE_IDS, type Offer, type Sizing, type StateId } from '../../contract.ts';
+import { defineKind, type StateId } from '../../contract.ts';
 import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
 import { choice, flag, num } from '../../fields.ts';
-import type { AnyInputs, Judged } from '../../judged.ts';
+import type { Judged } from '../../judged.ts';
 import { STATE_LOADS } from '../../switching.ts';
 import { held, say, sayOut, sayPart, step } from '../../words.ts';
-
-const SHARES: Readonly<Record<StateId, string>> = { asleep: 'shareAsleep', idle: 'shareIdle', typical: 'shareTypical', peak: 'sharePeak' };
-/** Mean hours of a month. */
-const MONTH = 730.5;
-
-const chemistryOf = (x: AnyInputs): Chemistry => CHEMISTRIES[x.given.chemistry as ChemistryId];
-const packOhms = ({ given: g, ambient }: AnyInputs, c: Chemistry): number =>
-  (g.series * (g.cellResistance ?? c.resistance) * resistanceAt(c, ambient) * g.resistanceGrowth) / g.parallel + g.wiringResistance;
-
-function currents({ given: g, parts }: AnyInputs, c: Chemistry) {
-  const divider = parts.R1.value + parts.R2.value;
-  const overhead = (g.dividerSwitched ? 0 : (g.series * c.nominal) / divider) + g.pullUpCurrent + g.regulatorQuiescent + g.protectionCurrent;
-  const load = (s: StateId): number => g[STATE_LOADS[s]];
-  const share = (s: StateId): number => g[SHARES[s]];
-  const mean = STATE_IDS.reduce((sum, s) => sum + share(s) * load(s), 0);
-  return { overhead, mean, average: mean + overhead, largest: Math.max(...STATE_IDS.map(load)) + overhead, load, share };
-}
-
-/** The deeper of a steady state and the pulse, the bulk capacitor's help counted exactly, V. */
-function sagOf(x: AnyInputs, ohms: number, largest: number): number {
-  const { given: g, parts } = x;
-  const { C1 } = parts;
-  const farads = C1.value * C1.biasRetention;
-  const pulse =
-    farads > 0 && ohms > 0
-      ? g.pulseCurrent * ohms * (1 - (ohms / (ohms + C1.esr)) * Math.exp(-g.pulseDuration / ((ohms + C1.esr) * farads)))
-      : g.pulseCurrent * ohms;
-  return Math.max(ohms * largest, pulse);
-}
-
-/** Hours from one state of charge down to another, at constant current or constant power, exact on each straight piece. */
-function hours(x: AnyInputs, c: Chemistry, charge: number, low: number, high: number, mean: number, leak: number): number {
-  const { given: g } = x;
-  if (high <= low) return 0;
-  if (g.loadType === 'constant-current') return (charge * (high - low)) / (mean + leak);
-  const power = mean * g.series * c.nominal;
-  return pieces(c, low, high).reduce((sum, { s0, s1, v0, v1 }) => {
-    const [a, b] = [g.series * v0, g.series * v1];
-    if (leak === 0) return sum + (charge * (s1 - s0) * (a + b)) / 2 / power;
-    const slope = (b - a) / (s1 - s0);
-    if (Math.abs(slope) < 1e-12) return sum + (charge * (s1 - s0) * a) / (power + leak * a);
-    return sum + (charge / slope) * ((b - a) / leak - (power / leak ** 2) * Math.log((power + leak * b) / (power + leak * a)));
-  }, 0);
-}
-
-function pack(x: AnyInputs) {
-  const { given: g, ambient } = x;
-  const c = chemistryOf(x);
-  const ohms = packOhms(x, c);
-  const i = currents(x, c);
-  const empty = Math.max(g.series * c.cutoff, g.minimumVoltage);
-  const sag = sagOf(x, ohms, i.largest);
-  const peukert = g.peukert ?? c.peukert;
-  const rated = g.capacity / (g.ratedHours ?? c.ratedHours);
-  const rate = i.average > 0 ? Math.min(1, (rated / (i.average / g.parallel)) ** (peukert - 1)) : 1;
-  const charge = g.parallel * g.capacity * capacityAt(c, ambient) * g.health * rate;
-  const selfDischarge = ((g.parallel * g.capacity * (g.selfDischarge ?? c.selfDischarge)) / MONTH) * 2 ** ((ambient - 20) / 10);
-  const cutoff = chargeAt(c, (empty + sag) / g.series);
-  const low = cutoff === null ? null : Math.min(cutoff, g.fullness);
-  const leak = i.overhead + selfDischarge;
-  const time = (from: number, to: number) => hours(x, c, charge, from, to, i.mean, leak) * 3600;
-  return { c, ohms, i, empty, sag, rate, charge, selfDischarge, cutoff, low, leak, time };
-}
-
-const runTime = (x: AnyInputs): Value => {
-  const p = pack(x);
-  return p.low === null ? 0 : p.time(p.low, x.given.fullness);
-};
-const usable = (x: AnyInputs): Value => {
-  const p = pack(x);
-  return p.low === null ? 0 : p.charge * (x.given.fullness - p.low);
-};
-const energy = (x: AnyInputs): Value => {
-  const p = pack(x);
-  if (p.low === null) return 0;
-  return p.charge * x.given.series * pieces(p.c, p.low, x.given.fullness).reduce((sum, k) => sum + (k.s1 - k.s0) * ((k.v0 + k.v1) / 2), 0);
-};
-const thresholdCharge = (x: AnyInputs): Value => {
-  const { given: g } = x;
-  if (g.lowBatteryThreshold === null) return NO_THRESHOLD;
-  const p = pack(x);
-  return chargeAt(p.c, (g.lowBatteryThreshold + (g.loadCurrentTypical + p.i.overhead) * p.ohms) / g.series) ?? TOO_HIGH;
-};
-const reserve = (x: AnyInputs): Value => {
-  const at = thresholdCharge(x);
-  if (isAbsent(at)) return at;
-  const p = pack(x);
-  return p.low === null ? 0 : p.time(p.low, Math.max(p.low, at));
-};
-const COLD = ['ambient'];
+import { chemistryOf, COLD, currents, energy, NOT_EVEN_FULL, pack, reserve, runTime, sagOf, SHARES, thresholdCharge, usable } from './pack.ts';
+import { size } from './sizing.ts';
 
 export const batterySupply = defineKind({
   id: 'battery-supply',
@@ -494,10 +403,6 @@ export const batterySupply = defineKind({
   sources: ['published shapes of discharge curves', 'Peukert relation', 'IEC 61951, IEC 60086, IEC 61960 for ratings'],
 });
 
-const NO_THRESHOLD = none('no low-battery threshold is given');
-const TOO_HIGH = impossible('even a full pack stands below the threshold under load');
-const NOT_EVEN_FULL = impossible('even a full pack sags below what is needed');
-
 /** What eats the battery, in order of size. */
 function eats(c: Judged): string {
   const all = (['Asleep', 'Idle', 'Typical', 'Peak'] as const)
@@ -507,36 +412,3 @@ function eats(c: Judged): string {
   const own = (c.nominal('overheadCurrent') ?? 0) / (c.nominal('averageCurrent') || 1);
   return `What eats it: ${all.map(([s, v]) => `${s} ${say(v, 'ratio')}`).join(', ')}; its own overhead is ${say(own, 'ratio')} of all. Begin with the first.`;
 }
-
-/** A divider just under the full scale at the full pack, one to three megohms in all; the smallest capacitor that lets the pulse pass. */
-function size(s: Sizing, x: AnyInputs): Offer[] {
-  const values: Record<string, number> = {};
-  const c = chemistryOf(x);
-  const full = x.given.series * c.full;
-  if (s.open('R1') || s.open('R2')) {
-    const target = x.given.senseMaximum === null ? 0.5 : Math.min(0.98, (s.range('senseMaximum').low * 0.97) / full);
-    const lists = { R1: s.candidates('R1', 1e5, 3e6), R2: s.candidates('R2', 1e5, 3e6) };
-    const [best] = jointSearch({
-      slots: (['R1', 'R2'] as const).map((slot) => ({ values: lists[slot], tolerance: s.tolerance(slot) })),
-      results: [([r1, r2]) => r2! / (r1! + r2!)],
-      targets: [target],
-      by: 'error',
-      order: (a, b) => Number(outside(a.values)) - Number(outside(b.values)) || a.worst - b.worst || b.values[0]! - a.values[0]!,
-    });
-    if (best) {
-      if (s.open('R1')) values.R1 = best.values[0]!;
-      if (s.open('R2')) values.R2 = best.values[1]!;
-    }
-  }
-  if (s.open('C1')) {
-    const need = s.range('minimumVoltage').high * (1 + s.comfort / 10);
-    const rest = x.given.series * restVoltage(c, s.range('stateOfCharge').low);
-    const ohms = packOhms({ ...x, ambient: s.ambient.low }, c);
-    let farads = 1e-5;
-    const holds = (f: number) => rest - sagOf({ ...x, parts: { ...x.parts, C1: { ...x.parts.C1, value: f * (1 - s.tolerance('C1')) } } }, ohms, 0) >= need;
-    while (farads < 1 && !holds(farads)) farads = nextAbove(farads * 1.01, 'E6');
-    values.C1 = farads;
-  }
-  return Object.keys(values).length ? [{ values, why: 'divider just under full scale at a full pack, one to three megohms' }] : [];
-}
-const outside = (values: readonly number[]) => values[0]! + values[1]! < 1e6 || values[0]! + values[1]! > 3e6;
