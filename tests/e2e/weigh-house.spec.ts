@@ -94,3 +94,18 @@ test('why six copies sag and hum in the case, and what mends it', async ({ page 
   await expect(page.getByRole('heading', { name: 'Bring-up of revision A' })).toBeVisible();
   expect(said).toEqual([]);
 });
+
+test('a typical device fills its parameters in, as one step that can be taken back', async ({ page }) => {
+  await newAccount(page);
+  const board = await importBoard(page, supply);
+  await page.goto(`${board}/stages/raw-plus`);
+  await page.getByText('D1 each diode').click();
+  const forward = page.getByLabel('D1 forward voltage');
+  await expect(forward).toHaveValue(/900.mV/);
+  await page.getByLabel('D1: take a typical device').selectOption('Schottky diode 3 A, 40 V');
+  await expect(forward).toHaveValue(/360.mV/);
+  await expect(page.getByLabel('D1 voltage rating')).toHaveValue(/40.V/);
+  await saved(page);
+  await page.getByRole('button', { name: /undo/ }).click();
+  await expect(forward).toHaveValue(/900.mV/);
+});

@@ -1,6 +1,7 @@
 import type { Bench, Measured } from '../circuit/measure.ts';
 import type { Element } from '../circuit/netlist.ts';
 import type { Absent, Value } from '../math/absent.ts';
+import type { DeviceSort } from '../parts/devices.ts';
 import type { Range, Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import type { Series } from '../quantity/preferred.ts';
@@ -77,6 +78,8 @@ export interface PartDef {
   /** The part does not exist for these choices. */
   needed?: (given: Readonly<Record<string, unknown>>) => boolean;
   params?: Readonly<Record<string, NumberField>>;
+  /** The sort of generic devices that fit here. */
+  takes?: DeviceSort;
 }
 export type PartDefs = Readonly<Record<string, PartDef>>;
 

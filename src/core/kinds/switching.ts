@@ -36,6 +36,7 @@ export const converterInductor = <const D extends string>(doc: D) =>
 export const converterDiode = <const D extends string>(doc: D) =>
   ({
     type: 'device',
+    takes: 'diode',
     doc,
     params: {
       forwardVoltage: num('V', 0.4, undefined, { min: 0 }),

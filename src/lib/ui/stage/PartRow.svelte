@@ -4,6 +4,7 @@
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { PartDoc } from '../../../core/board/document.ts';
   import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
+  import { devicesFor, paramsFor } from '../../../core/parts/devices.ts';
   import { SERIES, type Series } from '../../../core/quantity/preferred.ts';
   import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
   import { humanise, valueUnit } from '../words.ts';
@@ -16,9 +17,16 @@
   let unit = $derived(valueUnit(part.def.type));
   let params = $derived(Object.entries(part.def.params ?? {}));
   let device = $derived(part.def.type === 'device');
+  let typical = $derived(devicesFor(part.def.takes, stage.judged.x.given));
   let wrong = $state('');
 
   const say = (change: PartDoc) => (wrong = editor.setPart(part, change) ?? '');
+
+  function take(choice: HTMLSelectElement): void {
+    const found = typical[choice.selectedIndex - 1];
+    choice.selectedIndex = 0;
+    if (found) say(paramsFor(found, Object.keys(part.def.params ?? {})));
+  }
 
   function key(e: KeyboardEvent): void {
     if (e.target instanceof HTMLInputElement || e.target instanceof HTMLSelectElement) return;
@@ -117,6 +125,12 @@
       <summary
         >{#if device}<b>{part.slot}</b> {part.def.doc ?? 'device'}{:else}<span class="small soft">more of {part.slot}</span>{/if}</summary
       >
+      {#if typical.length}
+        <select class="typical" aria-label="{part.slot}: take a typical device" onchange={(e) => take(e.currentTarget)}>
+          <option>take a typical one…</option>
+          {#each typical as d (d.title)}<option>{d.title}</option>{/each}
+        </select>
+      {/if}
       {#each params as [name, field] (name)}
         <div class="param">
           <span title={field.doc}>{humanise(name)}</span>
@@ -152,6 +166,10 @@
     grid-template-columns: 36px auto minmax(0, 1fr) auto;
     gap: 6px;
     align-items: center;
+  }
+  .typical {
+    width: 100%;
+    margin-bottom: 4px;
   }
   .step {
     display: inline-grid;

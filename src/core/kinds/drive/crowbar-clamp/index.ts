@@ -62,6 +62,7 @@ export const crowbarClamp = defineKind({
     R2: { type: 'resistor', series: 'E12', tolerance: 0.05, default: 1000, zero: true, doc: 'between clamp and pin' },
     D1: {
       type: 'device',
+      takes: 'diode',
       doc: 'clamp diode',
       params: {
         forwardVoltage: num('V', 0.6, undefined, { min: 0 }),
@@ -92,7 +93,7 @@ export const crowbarClamp = defineKind({
         i2tRating: num('A2s', 100),
       },
     },
-    F1: { type: 'device', doc: 'fuse', params: { currentRating: num('A', 2), meltingI2t: num('A2s', 5), clearingI2t: num('A2s', 15) } },
+    F1: { type: 'device', takes: 'fuse', doc: 'fuse', params: { currentRating: num('A', 2), meltingI2t: num('A2s', 5), clearingI2t: num('A2s', 15) } },
   },
   outcomes: {
     clampCurrent: { unit: 'A', title: 'current of the clamp' },

@@ -61,6 +61,7 @@ export const capacitanceMultiplier = defineKind({
   parts: {
     Q1: {
       type: 'device',
+      takes: 'pass transistor',
       doc: 'npn or darlington',
       params: {
         currentGain: num('ratio', { nominal: 100, low: 50, high: 250 }),

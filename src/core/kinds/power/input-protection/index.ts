@@ -50,6 +50,7 @@ export const inputProtection = defineKind({
   parts: {
     F1: {
       type: 'device',
+      takes: 'fuse',
       doc: 'fuse',
       params: {
         currentRating: num('A', 2, 'rated (fuse) or hold current at 25 °C (resettable)'),
@@ -63,6 +64,7 @@ export const inputProtection = defineKind({
     },
     D1: {
       type: 'device',
+      takes: 'diode',
       doc: 'series diode',
       params: {
         forwardVoltage: num('V', 0.35),
@@ -75,6 +77,7 @@ export const inputProtection = defineKind({
     },
     Q1: {
       type: 'device',
+      takes: 'p-channel switch',
       doc: 'p-mosfet: drain to the input, source to the board, gate to ground',
       params: {
         onResistance: num('ohm', 0.03, 'at 25 °C'),
@@ -90,6 +93,7 @@ export const inputProtection = defineKind({
     RT1: { type: 'resistor', series: 'E6', tolerance: 0.2, default: 5, doc: 'ntc, cold resistance', params: { hotResistance: num('ohm', 0.3) } },
     D2: {
       type: 'device',
+      takes: 'suppressor',
       doc: 'suppressor',
       params: {
         standoffVoltage: num('V', 15),

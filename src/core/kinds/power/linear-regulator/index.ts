@@ -46,6 +46,7 @@ export const linearRegulator = defineKind({
   parts: {
     U1: {
       type: 'device',
+      takes: 'regulator',
       doc: 'regulator',
       params: {
         referenceVoltage: num('V', { nominal: 1.25, tolerance: 0.04 }, 'of a fixed type: its output voltage'),

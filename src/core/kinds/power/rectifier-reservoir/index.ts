@@ -50,6 +50,7 @@ export const rectifierReservoir = defineKind({
     },
     D1: {
       type: 'device',
+      takes: 'diode',
       doc: 'each diode',
       params: {
         forwardVoltage: num('V', 0.9, 'constant part at the charging peak'),

@@ -64,6 +64,7 @@ export const shuntReference = defineKind({
     R1: { type: 'resistor', series: 'E24', tolerance: 0.05, doc: 'series', params: { powerRating: num('W', 0.25) } },
     D1: {
       type: 'device',
+      takes: 'shunt',
       doc: 'shunt device',
       params: {
         referenceVoltage: num('V', { nominal: 5.1, tolerance: 0.05 }, 'at testCurrent and 25 °C junction'),

@@ -72,6 +72,7 @@ export const solarInput = defineKind({
   parts: {
     D1: {
       type: 'device',
+      takes: 'diode',
       doc: 'series diode, or the blocking path',
       params: { forwardVoltage: num('V', 0.35, undefined, { min: 0 }), voltageRating: orNone('V', 40), currentRating: orNone('A', 2, 'mean, heating') },
     },

@@ -93,6 +93,7 @@ export const voltageMultiplier = defineKind({
     },
     D1: {
       type: 'device',
+      takes: 'diode',
       doc: 'each ladder diode',
       params: { forwardVoltage: num('V', 0.6, undefined, { min: 0 }), voltageRating: orNone('V', 75), currentRating: orNone('A', 0.15, 'mean, heating') },
     },

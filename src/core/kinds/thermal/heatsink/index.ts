@@ -56,6 +56,7 @@ export const heatsink = defineKind({
   parts: {
     H1: {
       type: 'device',
+      takes: 'heatsink',
       doc: 'heatsink',
       params: {
         sinkToAmbient: num('K/W', 10, 'style known: in still air at sea level'),

@@ -1,0 +1,265 @@
+import type { Uncertain } from '../quantity/uncertain.ts';
+
+/** What a place on a board can take. */
+export type DeviceSort = 'diode' | 'shunt' | 'regulator' | 'suppressor' | 'fuse' | 'p-channel switch' | 'pass transistor' | 'heatsink';
+
+/** A device of no maker: typical parameters with their usual spread, in the names parts use. */
+export interface GenericDevice {
+  sort: DeviceSort;
+  title: string;
+  /** Choices of the stage it goes with: a fixed regulator is of no use where two resistors set the output. */
+  when?: Readonly<Record<string, string>>;
+  params: Readonly<Record<string, Uncertain>>;
+}
+
+const within = (nominal: number, tolerance: number): Uncertain => ({ nominal, tolerance });
+
+const diode = (title: string, forwardVoltage: number, ohms: number, amps: number, volts: number, surge: number, junctionToAmbient: number, more = {}) =>
+  ({
+    sort: 'diode',
+    title,
+    params: {
+      forwardVoltage,
+      dynamicResistance: ohms,
+      seriesResistance: ohms,
+      currentRating: amps,
+      voltageRating: volts,
+      surgeRating: surge,
+      junctionToAmbient,
+      maximumJunction: 150,
+      ...more,
+    },
+  }) as const satisfies GenericDevice;
+
+const bipolarRegulator = (title: string, volts: number, dropoutVoltage: number): GenericDevice => ({
+  sort: 'regulator',
+  title,
+  when: { regulatorType: 'fixed' },
+  params: {
+    referenceVoltage: within(volts, 0.04),
+    adjustCurrent: 0,
+    quiescentCurrent: { nominal: 0.005, low: 0.003, high: 0.008 },
+    dropoutVoltage,
+    dropoutResistance: 0,
+    outputResistance: 0.02,
+    minimumLoad: 0,
+    currentRating: 1.5,
+    currentLimit: 2.2,
+    rippleRejection: volts > 9 ? 60 : 68,
+    rejectionCorner: 2000,
+    voltageNoise: 3e-7 * volts ** 0.5,
+    maximumInput: 35,
+    maximumDifferential: 35,
+    junctionToAmbient: 65,
+    junctionToCase: 5,
+    maximumJunction: 125,
+    minimumCapacitance: 1e-7,
+    esrMinimum: 0,
+    esrMaximum: 10,
+  },
+});
+
+const lowDropout = (title: string, volts: number | null, amps: number, iq: number, ohms: number, noise: number, rejection: number): GenericDevice => ({
+  sort: 'regulator',
+  title,
+  when: { regulatorType: volts === null ? 'feedback-pin' : 'fixed' },
+  params: {
+    referenceVoltage: within(volts ?? 1.2, 0.015),
+    adjustCurrent: volts === null ? { nominal: 1e-8, low: 0, high: 1e-7 } : 0,
+    quiescentCurrent: { nominal: iq, low: 0.5 * iq, high: 2 * iq },
+    dropoutVoltage: 0,
+    dropoutResistance: ohms,
+    outputResistance: 0.05,
+    minimumLoad: 0,
+    currentRating: amps,
+    currentLimit: 1.4 * amps,
+    rippleRejection: rejection,
+    rejectionCorner: 8000,
+    voltageNoise: noise,
+    maximumInput: 7,
+    maximumDifferential: 7,
+    junctionToAmbient: amps > 0.6 ? 60 : 160,
+    junctionToCase: amps > 0.6 ? 12 : 60,
+    maximumJunction: 125,
+    minimumCapacitance: 1e-6,
+    esrMinimum: 0,
+    esrMaximum: 1,
+  },
+});
+
+const zener = (volts: number, impedance: number, tempco: number): GenericDevice => ({
+  sort: 'shunt',
+  title: `zener diode ${volts} V, 0.5 W, 5 %`,
+  params: {
+    referenceVoltage: within(volts, 0.05),
+    testCurrent: 0.005,
+    minimumCurrent: 0.001,
+    maximumCurrent: Number((0.45 / volts).toPrecision(2)),
+    dynamicImpedance: impedance,
+    voltageTempco: tempco,
+    powerRating: 0.5,
+    junctionToAmbient: 300,
+    maximumJunction: 150,
+  },
+});
+
+const precision = (volts: number, tolerance: number): GenericDevice => ({
+  sort: 'shunt',
+  title: `precision shunt reference ${volts} V, ${tolerance * 100} %`,
+  params: {
+    referenceVoltage: within(volts, tolerance),
+    testCurrent: 1e-4,
+    minimumCurrent: 8e-5,
+    maximumCurrent: 0.015,
+    dynamicImpedance: 0.5,
+    voltageTempco: Number((volts * 5e-5).toPrecision(3)),
+    powerRating: 0.3,
+    junctionToAmbient: 300,
+    maximumJunction: 125,
+  },
+});
+
+const fuse = (title: string, amps: number, ohms: number, i2t: number, more = {}): GenericDevice => ({
+  sort: 'fuse',
+  title,
+  params: { currentRating: amps, resistance: ohms, meltingI2t: i2t, clearingI2t: 3 * i2t, voltageRating: 32, ...more },
+});
+
+const suppressor = (standoff: number): GenericDevice => ({
+  sort: 'suppressor',
+  title: `suppressor ${standoff} V, 600 W for 1 ms`,
+  params: {
+    standoffVoltage: standoff,
+    breakdownVoltage: Number((1.11 * standoff).toPrecision(3)),
+    clampVoltage: Number((1.62 * standoff).toPrecision(3)),
+    clampCurrent: Number((600 / (1.62 * standoff)).toPrecision(3)),
+    pulsePower: 600,
+  },
+});
+
+const sink = (title: string, sinkToAmbient: number, width: number, length: number, finCount: number, finHeight: number, mass: number): GenericDevice => ({
+  sort: 'heatsink',
+  title,
+  params: { sinkToAmbient, width, length, finCount, finHeight, finThickness: 0.0015, conductivity: 200, emissivity: 0.85, mass },
+});
+
+/** Typical devices by sort. A copy is a stage's own: it can be edited, and nothing refers back here. */
+export const GENERIC_DEVICES: readonly GenericDevice[] = [
+  diode('silicon rectifier 1 A, 400 V', 0.85, 0.06, 1, 400, 30, 65),
+  diode('silicon rectifier 3 A, 400 V', 0.85, 0.025, 3, 400, 150, 40),
+  diode('Schottky diode 1 A, 40 V', 0.38, 0.08, 1, 40, 30, 80, { maximumJunction: 125 }),
+  diode('Schottky diode 3 A, 40 V', 0.36, 0.03, 3, 40, 80, 60, { maximumJunction: 125 }),
+  diode('small-signal diode 0.2 A, 75 V', 0.65, 0.8, 0.2, 75, 1, 350, { leakage: 2.5e-8, capacitance: 4e-12 }),
+  diode('small Schottky diode 0.2 A, 30 V', 0.3, 1.5, 0.2, 30, 0.6, 350, { maximumJunction: 125, leakage: 5e-7, capacitance: 1e-11 }),
+  zener(3.3, 85, -0.002),
+  zener(5.1, 20, 0),
+  zener(12, 25, 0.009),
+  precision(2.5, 0.005),
+  precision(4.096, 0.002),
+  {
+    sort: 'regulator',
+    title: 'adjustable bipolar regulator 1.5 A',
+    when: { regulatorType: 'adjust-pin' },
+    params: {
+      referenceVoltage: within(1.25, 0.04),
+      adjustCurrent: { nominal: 5e-5, low: 0, high: 1e-4 },
+      quiescentCurrent: 0,
+      dropoutVoltage: 2,
+      dropoutResistance: 0,
+      outputResistance: 0.01,
+      minimumLoad: 0.01,
+      currentRating: 1.5,
+      currentLimit: 2.2,
+      rippleRejection: 65,
+      rejectionCorner: 1000,
+      voltageNoise: 1.2e-7,
+      maximumInput: 40,
+      maximumDifferential: 40,
+      junctionToAmbient: 50,
+      junctionToCase: 5,
+      maximumJunction: 125,
+      minimumCapacitance: 1e-6,
+      esrMinimum: 0,
+      esrMaximum: 10,
+    },
+  },
+  bipolarRegulator('fixed bipolar regulator 5 V, 1.5 A', 5, 2),
+  bipolarRegulator('fixed bipolar regulator 9 V, 1.5 A', 9, 2),
+  bipolarRegulator('fixed bipolar regulator 12 V, 1.5 A', 12, 2),
+  bipolarRegulator('fixed bipolar regulator 15 V, 1.5 A', 15, 2),
+  lowDropout('micropower low-dropout regulator 3 V, 250 mA', 3, 0.25, 4e-6, 1.2, 4e-7, 60),
+  lowDropout('micropower low-dropout regulator 3.3 V, 250 mA', 3.3, 0.25, 4e-6, 1.2, 4e-7, 60),
+  lowDropout('low-dropout regulator 3.3 V, 1 A', 3.3, 1, 8e-5, 0.35, 3e-7, 62),
+  lowDropout('low-noise low-dropout regulator 3.3 V, 500 mA', 3.3, 0.5, 4e-5, 0.5, 2e-8, 75),
+  lowDropout('low-noise low-dropout regulator 5 V, 500 mA', 5, 0.5, 4e-5, 0.5, 2e-8, 75),
+  lowDropout('low-dropout regulator with feedback pin, 1 A', null, 1, 8e-5, 0.35, 1e-7, 62),
+  suppressor(5),
+  suppressor(15),
+  suppressor(24),
+  fuse('slow fuse 0.5 A', 0.5, 0.35, 0.4),
+  fuse('slow fuse 1 A', 1, 0.13, 2),
+  fuse('slow fuse 2 A', 2, 0.05, 8),
+  fuse('slow fuse 5 A', 5, 0.015, 60),
+  fuse('resettable fuse 0.5 A hold', 0.5, 0.3, 5, { utilisation: 1, temperatureCoefficient: -0.009 }),
+  fuse('resettable fuse 1.1 A hold', 1.1, 0.12, 20, { utilisation: 1, temperatureCoefficient: -0.009 }),
+  {
+    sort: 'p-channel switch',
+    title: 'P-channel MOSFET 30 V, 30 mΩ',
+    params: {
+      onResistance: 0.03,
+      onTempco: 0.005,
+      voltageRating: 30,
+      maximumGateSource: 20,
+      fullDriveVoltage: 4.5,
+      junctionToAmbient: 60,
+      maximumJunction: 150,
+    },
+  },
+  {
+    sort: 'p-channel switch',
+    title: 'P-channel MOSFET 60 V, 100 mΩ',
+    params: { onResistance: 0.1, onTempco: 0.006, voltageRating: 60, maximumGateSource: 20, fullDriveVoltage: 10, junctionToAmbient: 60, maximumJunction: 150 },
+  },
+  {
+    sort: 'pass transistor',
+    title: 'medium-power NPN transistor 1.5 A, 60 V',
+    params: {
+      currentGain: { nominal: 120, low: 60, high: 250 },
+      forwardVoltage: 0.7,
+      saturationVoltage: 0.4,
+      earlyVoltage: 100,
+      currentRating: 1.5,
+      voltageRating: 60,
+      junctionToAmbient: 100,
+      junctionToCase: 10,
+      maximumJunction: 150,
+    },
+  },
+  {
+    sort: 'pass transistor',
+    title: 'power NPN Darlington 5 A, 80 V',
+    params: {
+      currentGain: { nominal: 2500, low: 1000, high: 8000 },
+      forwardVoltage: 1.4,
+      saturationVoltage: 1.2,
+      earlyVoltage: 80,
+      currentRating: 5,
+      voltageRating: 80,
+      junctionToAmbient: 62,
+      junctionToCase: 2,
+      maximumJunction: 150,
+    },
+  },
+  sink('clip-on sink 24 K/W', 24, 0.02, 0.02, 4, 0.012, 0.005),
+  sink('finned sink 50 mm, 10 K/W', 10, 0.05, 0.05, 8, 0.02, 0.05),
+  sink('finned profile 75 mm, 5 K/W', 5, 0.075, 0.075, 10, 0.025, 0.14),
+  sink('finned profile 100 mm, 2.5 K/W', 2.5, 0.1, 0.1, 12, 0.035, 0.36),
+];
+
+/** Devices for a place, of those that go with the choices of its stage. */
+export const devicesFor = (sort: DeviceSort | undefined, given: Readonly<Record<string, unknown>>): GenericDevice[] =>
+  GENERIC_DEVICES.filter((d) => d.sort === sort && Object.entries(d.when ?? {}).every(([name, choice]) => given[name] === choice));
+
+/** What a device brings to a place: the parameters the place has. */
+export const paramsFor = (device: GenericDevice, names: readonly string[]): Record<string, Uncertain> =>
+  Object.fromEntries(Object.entries(device.params).filter(([name]) => names.includes(name)));
