@@ -2,13 +2,13 @@ import { none } from '../../../math/absent.ts';
 import { abs, add, beside, capacitor, complex, over, type Complex } from '../../../math/complex.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
-import { jointSearch } from '../../../tolerance/joint-search.ts';
 import { window } from '../../bring-up.ts';
-import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../contract.ts';
+import { defineKind, type SpreadLike } from '../../contract.ts';
 import { dot, ground, part, port, thing, wire, type Drawn } from '../../drawing.ts';
 import { choice, num } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
 import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { size } from './sizing.ts';
 
 const buffered = (c: Judged) => c.x.given.buffer === 'op-amp';
 const needsBuffer = (g: Readonly<Record<string, unknown>>) => g.buffer === 'op-amp';
@@ -23,7 +23,7 @@ const bufferCurrent = (c: Judged): SpreadLike => {
 };
 
 /** Impedance of the middle at a frequency, ohm. */
-function impedance({ given: g, parts }: AnyInputs, frequency: number): number {
+export function impedance({ given: g, parts }: AnyInputs, frequency: number): number {
   const { R1, R2, C1, R3, C2, U1 } = parts;
   const rth = complex(parallel(R1.value, R2.value));
   if (g.buffer === 'none') return abs(C1.value ? beside(rth, capacitor(C1.value, frequency, C1.esr)) : rth);
@@ -34,7 +34,7 @@ function impedance({ given: g, parts }: AnyInputs, frequency: number): number {
 }
 
 /** Share of the supply's ripple that reaches the middle. */
-function ripple({ given: g, parts }: AnyInputs): number {
+export function ripple({ given: g, parts }: AnyInputs): number {
   const { R1, R2, C1, U1 } = parts;
   const lower: Complex = C1.value ? beside(complex(R2.value), capacitor(C1.value, g.rippleFrequency, C1.esr)) : complex(R2.value);
   const share = abs(over(lower, add(complex(R1.value), lower)));
@@ -395,56 +395,3 @@ export const railSplitter = defineKind({
 });
 
 const NO_AMP = none('there is no op amp');
-
-/** Equal resistors (or the best pair for another ratio), the largest with the smallest C1 that hold shift, signal, ripple and start-up. */
-function size(s: Sizing, x: AnyInputs): Offer[] {
-  const open = ['R1', 'R2', 'C1', 'C2', 'R3'].filter((slot) => s.open(slot));
-  if (!open.length) return [];
-  const ratio = s.range('outputRatio').nominal;
-  const list = s.candidates('R1', 100, 1e5);
-  const pairOf = (r1: number): number => {
-    if (Math.abs(ratio - 0.5) < 1e-9) return r1;
-    const [best] = jointSearch({
-      slots: [{ values: s.candidates('R2', 10, 1e6), tolerance: s.tolerance('R2') }],
-      results: [([r2]) => r2! / (r1 + r2!)],
-      targets: [ratio],
-      by: 'error',
-      order: (a, b) => a.worst - b.worst,
-    });
-    return best?.values[0] ?? r1;
-  };
-  const farads = s.candidates('C1', 1e-6, 1e-3);
-  const [vin, load, signal] = [s.range('inputVoltage'), s.range('loadCurrent'), s.range('signalCurrent').high];
-  const [t, tc] = [s.tolerance('R1'), s.tolerance('C1')];
-  const spare = 1 - s.comfort;
-  const amp = x.given.buffer === 'op-amp';
-  const offset = amp ? Math.max(Math.abs(s.param('U1.offsetVoltage').low), s.param('U1.offsetVoltage').high) : 0;
-  const pull = amp ? Math.max(Math.abs(s.param('U1.biasCurrent').low), s.param('U1.biasCurrent').high) : Math.max(Math.abs(load.low), load.high);
-  for (const r1 of [...list].reverse()) {
-    const r2 = s.open('R2') ? pairOf(r1) : s.value('R2');
-    const rth = parallel(r1, r2) * (1 + t);
-    const skew = Math.abs((r2 * (1 + t)) / (r1 * (1 - t) + r2 * (1 + t)) - ratio) * vin.high;
-    if (skew + pull * rth + offset > s.range('maximumShift').low * spare) continue;
-    const f = farads.find((c) => {
-      const now: AnyInputs = {
-        given: { ...x.given, signalFrequency: s.range('signalFrequency').low, rippleFrequency: s.range('rippleFrequency').low },
-        parts: { ...x.parts, R1: { value: r1 }, R2: { value: r2 }, C1: { value: c * (1 - tc), esr: s.param('C1.esr').high } },
-      };
-      return (
-        signal * impedance(now, now.given.signalFrequency) <= s.range('maximumModulation').low * spare &&
-        s.range('inputRipple').high * ripple(now) <= s.range('maximumOutputRipple').low * spare &&
-        rth * c * (1 + tc) * Math.log(1 / s.range('settlingError').low) <= s.range('maximumStartUpTime').low * spare
-      );
-    });
-    if (f === undefined && s.open('C1')) continue;
-    const all: Record<string, number> = { R1: r1, R2: r2, C1: f ?? s.value('C1'), C2: 1e-5, R3: 10 };
-    return [
-      {
-        values: Object.fromEntries(open.map((slot) => [slot, all[slot]!])),
-        why: 'largest resistors that hold the shift, smallest capacitor that holds signal, ripple and start-up',
-      },
-    ];
-  }
-  const all: Record<string, number> = { R1: list[0]!, R2: pairOf(list[0]!), C1: farads.at(-1)!, C2: 1e-5, R3: 10 };
-  return [{ values: Object.fromEntries(open.map((slot) => [slot, all[slot]!])), why: 'nothing holds all four: the stiffest there is' }];
-}

@@ -137,7 +137,8 @@ export const shuntReference = defineKind({
       noLoadDissipation: noLoadPower(x),
       junctionTemperature: idle.junction,
       seriesDissipation: (g.inputVoltage - now.volts) ** 2 / R1.value,
-      inputCurrent: (g.inputVoltage - now.volts) / R1.value,
+      // Starved, the device takes nothing and the load still all of its own.
+      inputCurrent: Math.max((g.inputVoltage - now.volts) / R1.value, g.loadCurrent),
       outputResistance,
       rippleRejection: -toDb(share),
       outputRipple: g.inputRipple * share,
