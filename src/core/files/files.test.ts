@@ -166,6 +166,8 @@ describe('answers', () => {
     for (const s of sum.stages) expect(text).toContain(`## ${s.title}`);
     for (const c of sum.stages.flatMap((s) => s.checks.filter((k) => k.status === 'fail'))) expect(text).toContain(c.title);
     expect(text).toContain(sum.doc.waivers![0]!.reason);
+    // An enclosure is a stage here: its inside is reckoned, not assumed.
+    expect(text).not.toContain('taken as the ambient');
     expect(text).toMatch(/claims no compliance/);
     expect(text).not.toMatch(/NaN|undefined|Infinity/);
   });

@@ -22,7 +22,8 @@ export const limitText = (c: CheckResult): string => (isCondition(c) ? '' : show
 /** The conditions a report is valid for, in one sentence. */
 export function conditionsText(sum: Sum): string {
   const a = ambientOf(sum.doc);
-  const enclosure = sum.doc.brief?.enclosure ? ` Enclosure: ${sum.doc.brief.enclosure}. The inside is taken as the ambient.` : '';
+  const boxed = sum.stages.some((s) => s.kind.shelter?.link === 'inside');
+  const enclosure = sum.doc.brief?.enclosure ? ` Enclosure: ${sum.doc.brief.enclosure}.${boxed ? '' : ' The inside is taken as the ambient.'}` : '';
   return `Ambient ${formatText(a.low, 'degC')} … ${formatText(a.high, 'degC')}, ratings derated to ${Math.round(deratingOf(sum.doc) * 100)} %, comfort margin ${Math.round(comfortOf(sum.doc) * 100)} %, judged at extreme values.${enclosure}`;
 }
 
