@@ -1,7 +1,7 @@
 import { STATE_IDS, type RailPort, type StateId, type WarmDevice } from '../kinds/contract.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
-import { Study, type Results, type Spread } from '../tolerance/study.ts';
-import { AMBIENT, type Link, type StageNode } from './node.ts';
+import { Study, type Results } from '../tolerance/study.ts';
+import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';
 import type { Wiring } from './wiring.ts';
 
 /** The finite results of a stage. */
@@ -49,8 +49,6 @@ function studied(node: StageNode): Range {
   const usual = study.nominal.usual as number;
   return { nominal: usual, low: Math.min(usual, study.plain('least').low ?? usual), high: Math.max(usual, study.plain('most').high ?? usual) };
 }
-
-const rangeOf = (s: Spread): Range | null => (s.nominal === null ? null : { nominal: s.nominal, low: s.low ?? s.nominal, high: s.high ?? s.nominal });
 
 /** What heat links bring to a stage: the air around it, the sink under its device, and, to an enclosure or a sink, the heat it takes up. */
 export function heatLinks(node: StageNode, { shelters }: Wiring, links: Map<string, Link>): void {

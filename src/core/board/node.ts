@@ -296,4 +296,5 @@ function copyOf(x: AnyInputs): AnyInputs {
 }
 
 /** Where an end cannot be told, the nominal stands in for it: the finding about it comes from its own check. */
-const rangeOf = (s: Spread): Range | null => (s.nominal === null ? null : { nominal: s.nominal, low: s.low ?? s.nominal, high: s.high ?? s.nominal });
+/** A spread as a range, its missing ends at the nominal. */
+export const rangeOf = (s: Spread): Range | null => (s.nominal === null ? null : { nominal: s.nominal, low: s.low ?? s.nominal, high: s.high ?? s.nominal });

@@ -54,8 +54,7 @@ export class Cell {
   /** Heat of its mounted device, W. */
   watts(): number {
     const device = this.node.kind.warm?.find((w) => w.sink);
-    const value = device && !this.node.dead ? this.o[device.dissipation] : 0;
-    return typeof value === 'number' && Number.isFinite(value) ? Math.max(0, value) : 0;
+    return device && !this.node.dead ? Math.max(0, this.nominal(device.dissipation) ?? 0) : 0;
   }
 
   evaluate(): void {

@@ -1,4 +1,4 @@
-import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS, rated } from '../quantity/stock.ts';
+import { CAPACITOR_VOLTAGES, DIODE_CURRENTS, INDUCTOR_CURRENTS, rated } from '../quantity/stock.ts';
 import { exactly } from '../quantity/uncertain.ts';
 import type { CheckDef, SpreadLike } from './contract.ts';
 import type { Judged } from './judged.ts';
@@ -219,3 +219,19 @@ export const minimumOnTime = (title: string, severity: 'must' | 'should', help: 
     severity,
     () => help,
   );
+
+/** Where the diode feeds the output alone, its mean current is the load's. */
+export const loadThroughDiode: CheckDef = held(
+  'mean current of D1',
+  (c) => c.must('loadCurrent'),
+  'atMost',
+  'D1.currentRating',
+  'rating of D1',
+  'must',
+  (c) => `A diode rated ${say(rated(DIODE_CURRENTS, c.must('loadCurrent').high), 'A')}: its mean current is the load.`,
+  {
+    unit: 'A',
+    derated: true,
+    applies: withDiode,
+  },
+);

@@ -73,3 +73,10 @@ export const condition = (
   help,
   ...more,
 });
+
+/** "maximumOutputVoltage" as words. */
+export const humanise = (name: string): string =>
+  name
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .toLowerCase()
+    .replace(/\b(esr|inl|rss|lsb|va|usb|led)\b/g, (m) => m.toUpperCase());

@@ -1,6 +1,15 @@
-import { BLOCKING_VOLTAGES, DIODE_CURRENTS, rated } from '../../../quantity/stock.ts';
+import { BLOCKING_VOLTAGES, rated } from '../../../quantity/stock.ts';
 import type { CheckDef } from '../../contract.ts';
-import { converterChecks, crossover, maximumDuty, minimumOnTime, outputCapacitorVoltage, outputMagnitude, withDiode } from '../../switching-checks.ts';
+import {
+  converterChecks,
+  crossover,
+  loadThroughDiode,
+  maximumDuty,
+  minimumOnTime,
+  outputCapacitorVoltage,
+  outputMagnitude,
+  withDiode,
+} from '../../switching-checks.ts';
 import { held, say } from '../../words.ts';
 
 export const checks: Record<string, CheckDef> = {
@@ -39,20 +48,7 @@ export const checks: Record<string, CheckDef> = {
       applies: withDiode,
     },
   ),
-  'diode-current': held(
-    'mean current of D1',
-    (c) => c.must('loadCurrent'),
-    'atMost',
-    'D1.currentRating',
-    'rating of D1',
-    'must',
-    (c) => `A diode rated ${say(rated(DIODE_CURRENTS, c.must('loadCurrent').high), 'A')}: its mean current is the load.`,
-    {
-      unit: 'A',
-      derated: true,
-      applies: withDiode,
-    },
-  ),
+  'diode-current': loadThroughDiode,
   'off-voltage': held(
     'output while off',
     'offOutputVoltage',
