@@ -45,6 +45,9 @@ try {
   const doc = core.boardOf(40);
   const power = core.powerBoard();
   row(`evaluation of a power board of ${power.stages.length} stages`, ms(await median(() => core.evaluateBoard(power), 3, 1)));
+  const onPower = core.editOnPower(power);
+  row('  edit on it that warms the box: the edited stage answers', ms(await median(onPower.atOnce, 9, 2)), 'wanted: 16 ms (one frame)');
+  row('  and everything it reaches has followed', ms(await median(onPower.all, 9, 2)), 'in slices of 8 ms');
   row('settling and plain corners of 40 stages', ms(await median(() => core.settleOnly(doc))));
   row('nominal evaluation of the kinds of 40 stages', ms(await median(core.nominalOf(doc))));
   row(

@@ -4,15 +4,15 @@ import type { Element, Netlist } from '../../src/core/circuit/netlist.ts';
 import { transient } from '../../src/core/circuit/transient.ts';
 import type { BoardDoc, StageDoc } from '../../src/core/board/document.ts';
 import { StageNode } from '../../src/core/board/node.ts';
-import { settle } from '../../src/core/board/settle.ts';
+import { finished, settling } from '../../src/core/board/settle.ts';
 import { wire } from '../../src/core/board/wiring.ts';
 import { mustKind } from '../../src/core/kinds/index.ts';
 import { entryText } from '../../src/core/quantity/format.ts';
 import { parseQuantity } from '../../src/core/quantity/parse.ts';
 import { seriesBetween } from '../../src/core/quantity/preferred.ts';
 
-import { createEvaluator, evaluateBoard } from '../../src/core/board/evaluate.ts';
-import { setPart } from '../../src/core/board/edit.ts';
+import { Evaluator, evaluateBoard } from '../../src/core/board/evaluate.ts';
+import { setGiven, setPart } from '../../src/core/board/edit.ts';
 import { monteCarlo } from '../../src/core/board/monte-carlo.ts';
 import { deciding, Room } from '../../src/core/board/room.ts';
 import { jointSearch } from '../../src/core/tolerance/joint-search.ts';
@@ -115,9 +115,17 @@ export function powerBoard(): BoardDoc {
 
 /** Edits one divider back and forth, as somebody nudging a part does. */
 export function editOne(doc: BoardDoc): (i: number) => unknown {
-  const evaluate = createEvaluator();
-  evaluate(doc);
-  return (i) => evaluate(setPart(doc, 'div1', 'R2', { value: i % 2 ? 10_000 : 10_500, tolerance: 0.01 }));
+  const evaluator = new Evaluator();
+  evaluator.evaluate(doc);
+  return (i) => evaluator.evaluate(setPart(doc, 'div1', 'R2', { value: i % 2 ? 10_000 : 10_500, tolerance: 0.01 }));
+}
+
+/** Changes the current of one lamp, which moves the air around all stages. */
+export function editOnPower(doc: BoardDoc): { atOnce: (i: number) => unknown; all: (i: number) => unknown } {
+  const evaluator = new Evaluator();
+  evaluator.evaluate(doc);
+  const edited = (i: number) => setGiven(doc, 'lamp1', 'typicalCurrent', 0.1 + 0.01 * (i % 5));
+  return { atOnce: (i) => evaluator.atOnce(edited(i)), all: (i) => evaluator.evaluate(edited(i)) };
 }
 
 /** Margins of a filter over both its parts. */
@@ -172,7 +180,7 @@ export function yardstick(): number {
 
 const nodesOf = (doc: BoardDoc) => doc.stages.map((s) => new StageNode(doc, s, mustKind(s.kind)));
 
-export const settleOnly = (doc: BoardDoc): boolean => settle(wire(nodesOf(doc)));
+export const settleOnly = (doc: BoardDoc): boolean => finished(settling(wire(nodesOf(doc))));
 
 /** Evaluates every stage once at its nominal inputs. */
 export function nominalOf(doc: BoardDoc): () => void {

@@ -2,8 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { board, check, nominal, sumOf } from '../testing/boards.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
-import { moveStage, setGiven, setPart, setRail, setSignal } from './edit.ts';
-import { createEvaluator, evaluateBoard, type Sum } from './evaluate.ts';
+import { evaluateBoard } from './evaluate.ts';
 
 const supply = (more: Partial<StageDoc> = {}): StageDoc => ({
   id: 'in',
@@ -254,64 +253,5 @@ describe('policy', () => {
         .byId.get('in')!
         .judged.out('outputVoltage');
     expect(spread('root-sum-square').low!).toBeGreaterThanOrEqual(spread('extreme-value').low!);
-  });
-});
-
-describe('a board that is being edited', () => {
-  const stages = (): StageDoc[] => [
-    supply({ given: { supplyVoltage: { nominal: 9, tolerance: 0.05 }, currentLimit: 3, overload: 'constant-current' } }),
-    regulator(),
-    load(),
-    {
-      id: 'div',
-      kind: 'voltage-divider',
-      given: { outputVoltage: 2 },
-      parts: { R1: { value: 36e3, tolerance: 0.01 }, R2: { value: 10e3, tolerance: 0.01 } },
-      rails: { in: 'v9' },
-    },
-    { id: 'rc', kind: 'rc-lowpass', given: { cutoffFrequency: 20 }, signals: { in: 'div.out' } },
-    { id: 'adc', kind: 'adc-channel', parts: { R1: { value: 100, tolerance: 0.01 }, C1: { value: 0 } }, rails: { vcc: 'v5' }, signals: { in: 'rc.out' } },
-  ];
-  const edits: ((doc: BoardDoc, v: number) => BoardDoc)[] = [
-    (doc, v) => setGiven(doc, 'load', 'typicalCurrent', 0.01 + 0.2 * v),
-    (doc, v) => setGiven(doc, 'in', 'supplyVoltage', { nominal: 8 + 4 * v, tolerance: 0.05 }),
-    (doc, v) => setPart(doc, 'div', 'R2', { value: 5e3 + 1e4 * v, tolerance: 0.01 }),
-    (doc, v) => setRail(doc, 'load', 'in', v > 0.3 ? 'v5' : undefined),
-    (doc, v) => setSignal(doc, 'adc', 'in', v > 0.3 ? 'rc.out' : undefined),
-    (doc, v) => ({ ...doc, conditions: { ambient: 20 + 20 * v } }),
-    (doc, v) => ({ ...doc, policy: { ...doc.policy, judgeBy: v > 0.5 ? 'root-sum-square' : 'extreme-value' } }),
-    (doc) => moveStage(doc, 'load', -1),
-  ];
-  /** What is kept may be a millionth off. */
-  const rounded = (v: number | null) => (v === null ? null : (expect.closeTo(v, Math.max(0, 5 - Math.ceil(Math.log10(Math.abs(v) + 1e-300)))) as number));
-  const shown = (sum: Sum, rounded: (v: number | null) => unknown = (v) => v) => ({
-    checks: sum.stages.map((s) => [s.id, s.checks.map((c) => [c.id, c.status, rounded(c.margin)])]),
-    outcomes: sum.stages.map((s) => [s.id, Object.keys(s.kind.outcomes).map((name) => [name, rounded(s.judged.nominal(name))])]),
-    power: sum.power.map((p) => [p.state, rounded(p.in), rounded(p.lost)]),
-    findings: sum.findings.map((f) => f.severity + f.stage),
-  });
-
-  it('says the same as one evaluated from nothing, whatever was done to it before', () => {
-    fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(edits.length - 1), fc.double({ min: 0, max: 1, noNaN: true })), { minLength: 1, maxLength: 6 }), (steps) => {
-        const evaluate = createEvaluator();
-        let doc = board(stages());
-        evaluate(doc);
-        for (const [which, v] of steps) {
-          doc = edits[which]!(doc, v);
-          expect(shown(evaluate(doc))).toEqual(shown(evaluateBoard(doc), rounded));
-        }
-      }),
-      { numRuns: 40 },
-    );
-  });
-
-  it('keeps the stages that an edit does not reach', () => {
-    const evaluate = createEvaluator();
-    const doc = board(stages());
-    const before = evaluate(doc);
-    const after = evaluate(setPart(doc, 'div', 'C1', { value: 2e-9, tolerance: 0.05 }));
-    expect(after.byId.get('load')).toBe(before.byId.get('load'));
-    expect(after.byId.get('div')).not.toBe(before.byId.get('div'));
   });
 });

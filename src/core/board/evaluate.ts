@@ -4,11 +4,12 @@ import type { Judged } from '../kinds/judged.ts';
 import { humanise } from '../kinds/words.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import { equal } from './changes.ts';
 import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
 import { heatPaths, type HeatPath } from './heat.ts';
 import type { Link, StageNode, Wishes } from './node.ts';
 import { powerByState, type StatePower } from './power.ts';
-import { settledBoard, signalDown, type SettledBoard } from './settle.ts';
+import { finished, settledBoard, settlingBoard, signalDown, type SettledBoard } from './settle.ts';
 import type { ResolvedPart } from './stage-inputs.ts';
 import type { Finding, Wiring } from './wiring.ts';
 
@@ -64,6 +65,8 @@ export interface ChainPoint {
 
 export interface Sum {
   doc: BoardDoc;
+  /** Whether everything the last edit reaches has been added up again. */
+  complete: boolean;
   /** Sources first. */
   stages: StageSum[];
   byId: ReadonlyMap<string, StageSum>;
@@ -78,51 +81,72 @@ export interface Sum {
  * The board as one sum: size what is open with limits known, settle voltages and currents, then judge every stage at its
  * worst ends. One readable pass. Throws only on a bug: the document has been validated.
  */
-export function evaluateBoard(doc: BoardDoc): Sum {
-  return summed(doc, settledBoard(doc), () => undefined).sum;
-}
+export const evaluateBoard = (doc: BoardDoc): Sum => finished(new Evaluator().steps(doc));
 
 /**
  * `evaluateBoard` for a board that is being edited: stages whose document and surroundings stayed are not computed again.
  * Documents are never changed in place, so that a stage is the same when it is the same object.
  */
-export function createEvaluator(): (doc: BoardDoc) => Sum {
-  let last: { doc: BoardDoc; nodes: Map<string, { node: StageNode; version: number; sum: StageSum }> } | null = null;
-  return (doc) => {
-    const same = last?.doc.conditions === doc.conditions && last?.doc.policy === doc.policy && last?.doc.states === doc.states;
-    const known = (id: string) => (same ? last?.nodes.get(id) : undefined);
-    const settled = settledBoard(doc, (stage) => {
-      const node = known(stage.id)?.node;
-      // What is sized on the way depends on everything around it.
-      return node?.doc === stage && !node.inputs.parts.some((p) => p.open) ? node : undefined;
-    });
-    const { sum, order } = summed(doc, settled, (node) => {
-      const old = known(node.doc.id);
-      return old?.node === node && old.version === node.version ? old.sum : undefined;
-    });
-    last = { doc, nodes: new Map(order.map((node, i) => [node.doc.id, { node, version: node.version, sum: sum.stages[i]! }])) };
+export class Evaluator {
+  #last: { settled: SettledBoard; sum: Sum; versions: ReadonlyMap<StageNode, number> } | null = null;
+
+  evaluate(doc: BoardDoc): Sum {
+    return finished(this.steps(doc));
+  }
+
+  /** The same in steps of a few milliseconds at most; a work that is left off half-way does no harm. */
+  *steps(doc: BoardDoc): Generator<void, Sum> {
+    const last = this.#last;
+    const settled = yield* settlingBoard(doc, last?.settled);
+    const { nodes, wiring } = settled;
+    const known = (node: StageNode) => (last?.versions.get(node) === node.version ? last.sum.byId.get(node.doc.id) : undefined);
+    for (const node of nodes) node.judgeBy(methodOf(doc));
+    const stages: StageSum[] = [];
+    for (const node of wiring.order) {
+      stages.push(known(node) ?? stageSum(node, doc));
+      yield;
+    }
+    const power = yield* powerByState(wiring);
+    const findings = [
+      ...wiring.findings,
+      ...collapse(settled.stands),
+      ...stages.flatMap(checkFindings),
+      ...nodes.flatMap(linkFindings),
+      ...openConnections(nodes),
+    ];
+    const sum: Sum = { doc, complete: true, ...indexed(stages, doc), rails: railSums(wiring, power), chains: chains(wiring), power, findings };
+    this.#last = { settled, sum, versions: new Map(nodes.map((n) => [n, n.version])) };
     return sum;
-  };
+  }
+
+  /**
+   * What can be told at once of a board some of whose stages were changed inside: these stages anew in the surroundings they
+   * had, everything else as it was. Null where stages, links or conditions changed.
+   */
+  atOnce(doc: BoardDoc): Sum | null {
+    const last = this.#last;
+    if (!last) return null;
+    const { settled, sum } = last;
+    const was = settled.doc;
+    if (doc.stages.length !== was.stages.length || doc.conditions !== was.conditions || doc.policy !== was.policy || doc.states !== was.states) return null;
+    if (!doc.stages.every((s, i) => s === was.stages[i] || sameLinks(s, was.stages[i]!))) return null;
+    const byId = new Map(settled.nodes.map((n) => [n.doc.id, n]));
+    const stages = sum.stages.map((old) => {
+      const stage = doc.stages.find((s) => s.id === old.id)!;
+      if (stage === old.doc) return old;
+      const node = byId.get(stage.id)!.with(stage);
+      if (node.open) node.size();
+      node.judgeBy(methodOf(doc));
+      return stageSum(node, doc);
+    });
+    return { ...sum, doc, complete: false, ...indexed(stages, doc) };
+  }
 }
 
-function summed(doc: BoardDoc, { nodes, wiring, stands }: SettledBoard, known: (node: StageNode) => StageSum | undefined) {
-  for (const node of nodes) node.judgeBy(methodOf(doc));
-  const rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
-  const stages = wiring.order.map((node) => known(node) ?? stageSum(node, rules));
-  const power = powerByState(wiring);
-  const findings = [...wiring.findings, ...collapse(stands), ...stages.flatMap(checkFindings), ...nodes.flatMap(linkFindings), ...openConnections(nodes)];
-  const sum: Sum = {
-    doc,
-    stages,
-    byId: new Map(stages.map((s) => [s.id, s])),
-    rails: railSums(wiring, power),
-    chains: chains(wiring),
-    power,
-    findings,
-    tightest: tightestOf(stages, doc),
-  };
-  return { sum, order: wiring.order };
-}
+const sameLinks = (a: StageDoc, b: StageDoc): boolean =>
+  a.id === b.id && (['kind', 'rails', 'signals', 'mount', 'inside', 'copies'] as const).every((key) => equal(a[key], b[key]));
+
+const indexed = (stages: StageSum[], doc: BoardDoc) => ({ stages, byId: new Map(stages.map((s) => [s.id, s])), tightest: tightestOf(stages, doc) });
 
 /** Combinations of values for a stage of a board, the best first. @throws when the stage is not on the board: a slip in the caller */
 export function searchValues(doc: BoardDoc, stage: string, wishes: Wishes): Offer[] {
@@ -131,8 +155,8 @@ export function searchValues(doc: BoardDoc, stage: string, wishes: Wishes): Offe
   return node.search(wishes);
 }
 
-function stageSum(node: StageNode, rules: { derating: number; comfort: number }): StageSum {
-  const checks = judge(node.kind, node.judged, rules);
+function stageSum(node: StageNode, doc: BoardDoc): StageSum {
+  const checks = judge(node.kind, node.judged, { derating: deratingOf(doc), comfort: comfortOf(doc) });
   return {
     id: node.doc.id,
     title: node.title,

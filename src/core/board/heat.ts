@@ -1,6 +1,6 @@
 import { STATE_IDS, type RailPort, type StateId, type WarmDevice } from '../kinds/contract.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
-import { Study, type Results } from '../tolerance/study.ts';
+import type { Results } from '../tolerance/study.ts';
 import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';
 import type { Wiring } from './wiring.ts';
 
@@ -45,7 +45,7 @@ function studied(node: StageNode): Range {
     const all = STATE_IDS.map((state) => heatOf(node, results, state));
     return { usual: all[STATE_IDS.indexOf('typical')]!, least: Math.min(...all), most: Math.max(...all) };
   };
-  const study = new Study(node.inputs.inputs, run, undefined, node.inputs.prepare);
+  const study = node.aside(run);
   const usual = study.nominal.usual as number;
   return { nominal: usual, low: Math.min(usual, study.plain('least').low ?? usual), high: Math.max(usual, study.plain('most').high ?? usual) };
 }

@@ -8,10 +8,13 @@ import { Study, type Results, type Spread } from '../tolerance/study.ts';
 import { ambientOf, comfortOf, deratingOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
 import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 
-/** Where links agree this far the board is settled. */
+/** Where links agree this far the board is settled: what is left shrinks again with every round that is not made. */
 const SETTLED = 1e-9;
-/** A stage that is kept from the last evaluation is not looked at again for less, which nobody could measure. */
+/** As far as it has to be settled for sizing to know its limits. */
+const ROUGH = 1e-4;
+/** A stage that is kept from the last evaluation is not looked at again for less, which nobody could measure: relative, and K. */
 const KEPT = 1e-6;
+const KEPT_KELVIN = 1e-4;
 
 /** The link that brings the air around a stage. */
 export const AMBIENT = 'ambient';
@@ -50,13 +53,16 @@ export class StageNode {
   seen = -1;
   /** What its outputs carry, as long as nothing moves. */
   readonly carries = new Map<string, { version: number; incoming: SignalDown | null; down: SignalDown }>();
-  /** How far a link has to move, relative, before the stage is looked at again. */
+  /** How far a link has to move, relative, and the air around it, K, before the stage is looked at again. */
   moves = SETTLED;
+  kelvin = 0;
   inputs!: StageInputs;
   judged!: Judged;
   /** Judged by plain corners, as the stages around it see it. */
   #plain!: Judged;
   #full: { plain: Judged; judged: Judged } | null = null;
+  #aside: { study: Study; version: number } | null = null;
+  #sized: { version: number; node: StageNode } | null = null;
   #draws = new Map<string, { load: Range | null; draw: Range | null }>();
 
   constructor(
@@ -88,10 +94,33 @@ export class StageNode {
     return new StageNode(this.board, doc, this.kind, this);
   }
 
+  /** Whether parts are left to sizing. */
+  get open(): boolean {
+    return this.inputs.parts.some((p) => p.open);
+  }
+
+  /** Settled as far as sizing needs it. */
+  roughly(): void {
+    this.moves = Math.max(this.moves, ROUGH);
+  }
+
+  /** The stage with its open parts sized for its surroundings: the one it was before where that comes out the same. */
+  sized(before?: StageNode): StageNode {
+    if (this.#sized?.version !== this.version) {
+      const node = this.with(this.doc);
+      if (node.open) node.size();
+      this.#sized = { version: this.version, node };
+    }
+    const { node } = this.#sized!;
+    if (!before || JSON.stringify(before.chosen) !== JSON.stringify(node.chosen)) return node;
+    before.offers = node.offers;
+    return before.again();
+  }
+
   /** Chooses values for the open parts with what is known of the links so far. */
   size(): void {
     this.#lay();
-    if (!this.kind.size || this.dead || !this.inputs.parts.some((p) => p.open)) return;
+    if (!this.kind.size || this.dead || !this.open) return;
     this.offers = this.kind.size(this.#sizing(), this.inputs.x);
     const best = this.offers[0];
     if (!best) return;
@@ -99,17 +128,34 @@ export class StageNode {
     this.#lay();
   }
 
-  /** Builds the inputs and the study anew. */
-  #lay(): void {
+  /** Builds the inputs and the study anew; corners of the study before serve again. */
+  #lay(earlier?: Study): void {
     this.version++;
     const ranges = new Map([...this.links].map(([name, link]) => [name, link.range]));
     this.inputs = stageInputs(this.kind, this.doc, ranges, this.ambient, this.chosen);
     this.#draws.clear();
-    this.judged = this.#plain = this.#judge(this.inputs);
+    this.judged = this.#plain = this.#judge(this.inputs, 'plain', undefined, earlier);
   }
 
+  /** Takes up links that moved. */
   relay(): void {
+    this.#lay(this.#plain.study);
+  }
+
+  /** A study of another function of the stage's numbers; it too takes over the corners of the one before. */
+  aside(run: () => Results): Study {
+    const study = new Study(this.inputs.inputs, run, undefined, this.inputs.prepare, this.#aside?.study);
+    this.#aside = { study, version: this.version };
+    return study;
+  }
+
+  /** Looks whether corners taken over while the board settled hold; where they do not the stage is laid anew, and false told. */
+  confirm(): boolean {
+    const aside = this.#aside?.version === this.version ? this.#aside.study : null;
+    if (this.#plain.study.confirm() && (aside?.confirm() ?? true)) return true;
+    this.#aside = null;
     this.#lay();
+    return false;
   }
 
   /** The same study, with its ends found another way; kept as long as nothing moves. */
@@ -126,6 +172,7 @@ export class StageNode {
     this.judged = this.#plain;
     this.seen = -1;
     this.moves = KEPT;
+    this.kelvin = KEPT_KELVIN;
     return this;
   }
 
@@ -161,7 +208,7 @@ export class StageNode {
     }
   }
 
-  #judge(inputs: StageInputs, method: Method = 'plain', known?: Judged['env']): Judged {
+  #judge(inputs: StageInputs, method: Method = 'plain', known?: Judged['env'], earlier?: Study): Judged {
     const x = inputs.x;
     const env = (known as never) ?? { nominal: copyOf(x), ambient: inputs.fields.get('ambient')!, copies: this.copies, states: sharesOf(this.board) };
     const nothing = this.dead && this.#nothing(this.dead);
@@ -171,7 +218,7 @@ export class StageNode {
       const inside = outcomes[name]?.inside;
       return inside && { inputs: inside.inputs, value: () => inside.value(x, env), ...(inside.samples ? { samples: inside.samples } : {}) };
     };
-    const study = new Study(inputs.inputs, run, insideOf, inputs.prepare);
+    const study = new Study(inputs.inputs, run, insideOf, inputs.prepare, earlier);
     return this.#wrap(study, x, env, method);
   }
 

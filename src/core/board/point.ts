@@ -28,6 +28,9 @@ export class Cell {
   readonly up: Carry[] = [];
   readonly #judged: AtPoint;
   #judgedAt = -1;
+  #heat = 0;
+  #heatAt = -1;
+  #heatIn: StateId | null = null;
 
   constructor(readonly node: StageNode) {
     this.powers =
@@ -55,6 +58,15 @@ export class Cell {
   watts(): number {
     const device = this.node.kind.warm?.find((w) => w.sink);
     return device && !this.node.dead ? Math.max(0, this.nominal(device.dissipation) ?? 0) : 0;
+  }
+
+  /** Heat of all copies in a state, W. */
+  heat(state: StateId): number {
+    if (this.#heatAt !== this.version || this.#heatIn !== state) {
+      [this.#heatAt, this.#heatIn] = [this.version, state];
+      this.#heat = heatOf(this.node, finite(this.o), state);
+    }
+    return this.#heat;
   }
 
   evaluate(): void {
@@ -202,16 +214,15 @@ export class BoardPoint {
       if (shelter === cell.node) {
         const inside = members.map((m) => this.cell(m));
         if (links.link === 'inside') {
-          const each = (state: StateId) => inside.map((m) => heatOf(m.node, finite(m.o), state));
           cell.up.push((state) => {
-            const all = each(state);
-            this.#put(
-              cell,
-              cell.holder(links.heat),
-              links.heat,
-              all.reduce((a, b) => a + b, 0),
-            );
-            this.#put(cell, cell.holder(links.hottest), links.hottest, Math.max(0, ...all));
+            let [sum, hottest] = [0, 0];
+            for (const m of inside) {
+              const watts = m.heat(state);
+              sum += watts;
+              hottest = Math.max(hottest, watts);
+            }
+            this.#put(cell, cell.holder(links.heat), links.heat, sum);
+            this.#put(cell, cell.holder(links.hottest), links.hottest, hottest);
           });
         } else {
           const devices = inside.flatMap((m) => Array.from({ length: m.node.copies }, () => m)).slice(0, links.slots.length);

@@ -33,14 +33,16 @@ const AGREEMENT = { rounds: 60, relative: 1e-12 };
  * Solves the board in each state at nominal values: voltages down, currents up, until settled. Power in equals power used
  * plus power lost, because every stage declares all its heat.
  */
-export function powerByState(wiring: Wiring): StatePower[] {
+export function* powerByState(wiring: Wiring): Generator<void, StatePower[]> {
   const point = new BoardPoint(wiring, AGREEMENT, false);
-  point.renew();
-  const power = STATE_IDS.map((state) => {
+  const power: StatePower[] = [];
+  for (const state of STATE_IDS) {
+    if (power.length) yield;
+    point.renew();
     point.solve(state);
-    return summary(state, wiring, point);
-  });
-  point.renew();
+    power.push(summary(state, wiring, point));
+    point.renew();
+  }
   return power;
 }
 

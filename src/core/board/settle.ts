@@ -4,15 +4,23 @@ import type { Judged } from '../kinds/judged.ts';
 import { parallel } from '../physics/network.ts';
 import { addRanges, exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
-import { sharesOf, type BoardDoc, type StageDoc } from './document.ts';
+import { sharesOf, type BoardDoc } from './document.ts';
 import { heatLinks } from './heat.ts';
-import { StageNode, type Link } from './node.ts';
+import { AMBIENT, StageNode, type Link } from './node.ts';
 import { wire, type Rail, type Wiring } from './wiring.ts';
 
 const ROUNDS = 60;
 
+/** Does all steps of a work that others do one at a time. */
+export function finished<T>(steps: Iterator<void, T>): T {
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}
+
 /** Carries voltages down and currents up until nothing moves. Returns false when it does not settle: the supply collapses. */
-export function settle(wiring: Wiring): boolean {
+export function* settling(wiring: Wiring): Generator<void, boolean> {
   const around = new Map(wiring.order.map((n) => [n, neighbours(n, wiring)]));
   const look = (node: StageNode): boolean => {
     const now = around.get(node)!.reduce((sum, n) => sum + n.version, 0);
@@ -20,36 +28,65 @@ export function settle(wiring: Wiring): boolean {
     node.seen = now;
     return relink(node, wiring);
   };
+  const there = wiring.order;
+  const back = [...wiring.order].reverse();
   for (let round = 0; round < ROUNDS; round++) {
     let moved = false;
-    for (const node of wiring.order) moved = look(node) || moved;
-    for (const node of [...wiring.order].reverse()) moved = look(node) || moved;
+    for (const nodes of [there, back]) {
+      for (const node of nodes) {
+        if (!look(node)) continue;
+        moved = true;
+        yield;
+      }
+    }
+    if (moved) continue;
+    // Rounds keep to the corners of the first; where it settles they have to hold.
+    for (const node of there) {
+      if (!node.confirm()) moved = true;
+      yield;
+    }
     if (!moved) return true;
   }
+  for (const node of there) node.confirm();
   return false;
 }
 
 export interface SettledBoard {
+  doc: BoardDoc;
   nodes: StageNode[];
   wiring: Wiring;
   stands: boolean;
+  /** The stages before the open parts were sized with their limits known; the same where nothing is open. */
+  rough: StageNode[];
 }
 
 /**
  * A board's stages, sized where they were open, with their links settled. `stands` is false when the supply
- * collapses. `known` may give a stage as it was settled before.
+ * collapses. Stages of the board as it was `before` are taken over where nothing about them changed.
  */
-export function settledBoard(doc: BoardDoc, known: (stage: StageDoc) => StageNode | undefined = () => undefined): SettledBoard {
-  const nodes = doc.stages.map((stage) => known(stage)?.again() ?? new StageNode(doc, stage, mustKind(stage.kind)));
-  const wiring = wire(nodes);
-  let stands = settle(wiring);
-  const open = wiring.order.filter((n) => n.inputs.parts.some((p) => p.open));
-  if (open.length) {
-    for (const node of open) node.size();
-    stands = settle(wiring);
+export function* settlingBoard(doc: BoardDoc, before?: SettledBoard): Generator<void, SettledBoard> {
+  const same = before && before.doc.conditions === doc.conditions && before.doc.policy === doc.policy && before.doc.states === doc.states;
+  const known = (list: 'rough' | 'nodes') => new Map((same ? before[list] : []).map((n) => [n.doc, n]));
+  const [roughs, finals] = [known('rough'), known('nodes')];
+  const rough: StageNode[] = [];
+  for (const stage of doc.stages) {
+    rough.push(roughs.get(stage)?.again() ?? new StageNode(doc, stage, mustKind(stage.kind)));
+    yield;
   }
-  return { nodes, wiring, stands };
+  const roughly = wire(rough);
+  if (!rough.some((n) => n.open)) return { doc, nodes: rough, rough, wiring: roughly, stands: yield* settling(roughly) };
+  for (const node of rough) node.roughly();
+  yield* settling(roughly);
+  const nodes: StageNode[] = [];
+  for (const node of rough) {
+    nodes.push(node.sized(finals.get(node.doc)));
+    yield;
+  }
+  const wiring = wire(nodes);
+  return { doc, nodes, rough, wiring, stands: yield* settling(wiring) };
 }
+
+export const settledBoard = (doc: BoardDoc): SettledBoard => finished(settlingBoard(doc));
 
 /** The stages whose results this one's links are made of: providers, everything its rails feed, and both ends of its signals. */
 function neighbours(node: StageNode, wiring: Wiring): StageNode[] {
@@ -103,7 +140,7 @@ function relink(node: StageNode, wiring: Wiring): boolean {
   }
   heatLinks(node, wiring, links);
   meanwhile(node, wiring, links);
-  if (!differs(node.links, links, node.moves) && (node.dead === null) === (dead === null)) return false;
+  if (!differs(node.links, links, node) && (node.dead === null) === (dead === null)) return false;
   node.links = links;
   node.dead = dead;
   node.relay();
@@ -147,14 +184,16 @@ function descends(node: StageNode, from: string, wiring: Wiring, seen: ReadonlyS
   });
 }
 
-function differs(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link>, by: number): boolean {
+/** Whether links moved further than a stage has to take notice of. */
+function differs(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link>, { moves, kelvin }: StageNode): boolean {
   if (a.size !== b.size) return true;
   for (const [name, link] of b) {
     const old = a.get(name);
     if (!old) return true;
     for (const end of ['nominal', 'low', 'high'] as const) {
       const [p, q] = [old.range[end], link.range[end]];
-      if (p !== q && !(Math.abs(p - q) <= by * Math.max(Math.abs(p), Math.abs(q)))) return true;
+      const least = Math.max(moves * Math.max(Math.abs(p), Math.abs(q)), name === AMBIENT ? kelvin : 0);
+      if (p !== q && !(Math.abs(p - q) <= least)) return true;
     }
   }
   return false;

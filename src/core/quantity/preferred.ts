@@ -24,15 +24,21 @@ export const decadeOf = (series: Series): readonly number[] => DECADES[series];
 /** Decimal, not binary: 4.7e-7 as a person writes it, so that equal values compare equal. */
 const at = (mantissa: number, decade: number): number => Number(`${mantissa}e${decade}`);
 
+/** Decades that were asked for, by series and exponent: reading decimal texts costs more than any search among them. */
+const ladders = new Map<string, readonly number[]>();
+function ladder(series: Series, decade: number): readonly number[] {
+  const key = `${series} ${decade}`;
+  let values = ladders.get(key);
+  if (!values) ladders.set(key, (values = DECADES[series].map((mantissa) => at(mantissa, decade))));
+  return values;
+}
+
 /** All values of a series from `low` to `high`, both included, ascending. SI units of the part. */
 export function seriesBetween(series: Series, low: number, high: number): number[] {
   const values: number[] = [];
-  for (let decade = Math.floor(Math.log10(low)) - 1; decade <= Math.ceil(Math.log10(high)); decade++) {
-    for (const mantissa of DECADES[series]) {
-      const value = at(mantissa, decade);
-      if (value >= low * (1 - 1e-9) && value <= high * (1 + 1e-9)) values.push(value);
-    }
-  }
+  const [from, to] = [low * (1 - 1e-9), high * (1 + 1e-9)];
+  for (let decade = Math.floor(Math.log10(low)) - 1; decade <= Math.ceil(Math.log10(high)); decade++)
+    for (const value of ladder(series, decade)) if (value >= from && value <= to) values.push(value);
   return values;
 }
 

@@ -50,6 +50,9 @@ const PATTERNS: readonly (readonly [End, End])[] = [
 const NUMBERED = 33;
 const POWERS = Array.from({ length: NUMBERED }, (_, i) => 3 ** i);
 
+/** Ends by outcome, of the corners that move it down and up. */
+type Corners = readonly [low: Map<string, readonly End[]>, high: Map<string, readonly End[]>];
+
 /** One combination of ends, and the row where its results are kept. */
 interface Corner {
   ends: readonly End[];
@@ -78,6 +81,10 @@ export class Study {
   /** Why a result is NaN, by its place. */
   readonly #absent = new Map<number, Absent>();
   readonly #sampled = new Map<string, { least: number; most: number }>();
+  /** Ends of the plain corners that were asked for, low and high by outcome. */
+  readonly #corners: Corners = [new Map(), new Map()];
+  /** Those of an earlier study, tried instead of looking in which direction each input moves an outcome. */
+  #earlier: Corners | null;
 
   constructor(
     readonly inputs: readonly Input[],
@@ -85,7 +92,10 @@ export class Study {
     private readonly insideOf: (outcome: string) => Inside | undefined = () => undefined,
     /** Makes what the function reads from the inputs, where it does not read them as they are. */
     readonly prepare: () => void = () => {},
+    /** A study of the same inputs a little elsewhere, whose plain corners are taken over until `confirm`. */
+    earlier?: Study,
   ) {
+    this.#earlier = earlier && earlier.inputs.length === inputs.length && inputs.every((i, n) => i.path === earlier.inputs[n]!.path) ? earlier.#corners : null;
     this.nominal = this.here();
     this.#names = Object.keys(this.nominal);
     this.#kept = new Float64Array(this.#names.length * 8);
@@ -190,9 +200,44 @@ export class Study {
     return { ends, key, row: this.#at(ends, key) };
   }
 
+  /** The ends of the corner above; a few evaluations less where an earlier study has been there. */
+  #plainEnds(outcome: string, k: number, sign: -1 | 1, base: number): readonly End[] {
+    const side = sign < 0 ? 0 : 1;
+    const own = this.#corners[side];
+    let ends = own.get(outcome) ?? this.#earlier?.[side].get(outcome);
+    ends ??= this.#corner(k, sign, base).ends;
+    own.set(outcome, ends);
+    return ends;
+  }
+
+  /**
+   * Looks whether the corners taken over from an earlier study are those of this one. False when any is not: then what was
+   * asked of the study does not hold, and it is to be made anew without the earlier one.
+   */
+  confirm(): boolean {
+    if (!this.#earlier) return true;
+    this.#earlier = null;
+    for (const [side, sign] of [
+      [0, -1],
+      [1, 1],
+    ] as const) {
+      for (const [outcome, taken] of this.#corners[side]) {
+        const k = this.#names.indexOf(outcome);
+        const base = this.#value(this.#origin.row, k);
+        if (isAbsent(base)) continue;
+        const { ends } = this.#corner(k, sign, base);
+        if (ends.some((e, i) => e !== taken[i])) return false;
+      }
+    }
+    return true;
+  }
+
   /** Extreme values by the plain corner: what rails and signals carry while they settle. */
   plain(outcome: string): Spread {
-    return this.#spread(outcome, (corner, k) => this.#value(corner.row, k));
+    return this.#spread(outcome, (k, sign, base) => {
+      const ends = this.#plainEnds(outcome, k, sign, base);
+      return this.#value(this.#at(ends, keyOf(ends)), k);
+    });
   }
 
   /**
@@ -203,7 +248,7 @@ export class Study {
     const k = this.#names.indexOf(outcome);
     const base = this.#value(this.#origin.row, k);
     const own = this.inputs.findIndex((i) => i.path === at.path);
-    const cornerOf = (sign: -1 | 1) => (isAbsent(base) ? this.#origin.ends : this.#corner(k, sign, base).ends.map((e, i): End => (i === own ? 0 : e)));
+    const cornerOf = (sign: -1 | 1) => (isAbsent(base) ? this.#origin.ends : this.#plainEnds(outcome, k, sign, base).map((e, i): End => (i === own ? 0 : e)));
     const end = (sign: -1 | 1): Value => {
       const ends = cornerOf(sign);
       this.#place(ends);
@@ -226,15 +271,15 @@ export class Study {
 
   /** Extreme values by the corner, single flips from it, and the inside where the outcome is not monotone. */
   extreme(outcome: string): Spread {
-    return this.#spread(outcome, (corner, k, sign) => this.#search(outcome, k, corner, sign));
+    return this.#spread(outcome, (k, sign, base) => this.#search(outcome, k, this.#corner(k, sign, base), sign));
   }
 
-  #spread(outcome: string, value: (corner: Corner, k: number, sign: -1 | 1) => Value): Spread {
+  #spread(outcome: string, value: (k: number, sign: -1 | 1, base: number) => Value): Spread {
     const k = this.#names.indexOf(outcome);
     const base = this.#value(this.#origin.row, k);
     if (isAbsent(base)) return { nominal: null, low: null, high: null, absent: base };
     if (this.inputs.length === 0) return { nominal: base, low: base, high: base };
-    return spreadOf(base, value(this.#corner(k, -1, base), k, -1), value(this.#corner(k, 1, base), k, 1));
+    return spreadOf(base, value(k, -1, base), value(k, 1, base));
   }
 
   #search(outcome: string, k: number, start: Corner, sign: -1 | 1): Value {

@@ -1,7 +1,8 @@
 import { getContext, setContext } from 'svelte';
 import { applyOps, difference, equal, type Conflict } from '../../core/board/changes.ts';
 import type { BoardDoc } from '../../core/board/document.ts';
-import { createEvaluator, type Sum } from '../../core/board/evaluate.ts';
+import { Evaluator, type Sum } from '../../core/board/evaluate.ts';
+import { finished } from '../../core/board/settle.ts';
 import type { Stacks } from '../../core/board/history.ts';
 import { checkBoard } from '../../core/files/board-file.ts';
 import type { Issue } from '../../core/files/issues.ts';
@@ -19,13 +20,15 @@ interface Saved {
 export type SaveState = 'saved' | 'saving' | 'unreachable' | 'refused';
 
 const RETRY = 3000;
+/** How long the page may stand still for adding up, ms: half a frame. */
+const SLICE = 8;
 
 /**
  * One board open in one tab: the document as it is here, what the server has confirmed of it, and the sum of it.
  * Edits show at once and are sent one after another; "saved" is only said when the server has committed.
  */
 export class BoardSession {
-  doc: BoardDoc = $state.raw() as BoardDoc;
+  #doc: BoardDoc = $state.raw() as BoardDoc;
   version = $state(0);
   stacks: Stacks = $state.raw({ undo: [], redo: [] });
   state: SaveState = $state('saved');
@@ -36,8 +39,13 @@ export class BoardSession {
   said = $state('');
   /** Random boards of this board, for every view that asks about them. */
   readonly lottery = new Lottery();
-  readonly #evaluate = createEvaluator();
-  readonly sum: Sum = $derived(this.#evaluate(this.doc));
+  /** The board added up; while it is not `complete`, only what was edited is as the document says. */
+  sum: Sum = $state.raw() as Sum;
+  readonly #evaluator = new Evaluator();
+  /** The sum that what an edit moves is told against, until all of it is told. */
+  #before: Sum | null = null;
+  /** The adding up under way: a later one puts an end to it. */
+  #adding: object | null = null;
 
   #confirmed: BoardDoc;
   #sending = false;
@@ -51,10 +59,51 @@ export class BoardSession {
     readonly id: string,
     saved: Saved,
   ) {
-    this.doc = saved.doc;
+    this.#doc = saved.doc;
+    this.sum = this.#evaluator.evaluate(saved.doc);
     this.version = saved.version;
     this.stacks = saved.stacks;
     this.#confirmed = saved.doc;
+  }
+
+  get doc(): BoardDoc {
+    return this.#doc;
+  }
+
+  /** What was edited is answered for at once, the rest of the board in slices between which the page lives on. */
+  set doc(next: BoardDoc) {
+    if (next === this.#doc) return;
+    this.#doc = next;
+    const adding = (this.#adding = {});
+    const steps = this.#evaluator.steps(next);
+    const first = typeof window === 'undefined' ? null : this.#evaluator.atOnce(next);
+    if (!first) {
+      this.#added(finished(steps));
+      return;
+    }
+    const slice = () => {
+      if (this.#adding !== adding) return;
+      const until = performance.now() + SLICE;
+      for (let now = 0; now < until; now = performance.now()) {
+        const { done, value } = steps.next();
+        if (done) return this.#added(value);
+      }
+      if (this.sum.doc !== next) this.#added(first);
+      setTimeout(slice);
+    };
+    slice();
+  }
+
+  #added(sum: Sum): void {
+    this.sum = sum;
+    if (this.#before) this.moved = moves(this.#before, sum);
+    if (sum.complete) this.#before = null;
+  }
+
+  /** Another document by somebody's doing here: what it moves is shown. */
+  #move(next: BoardDoc): void {
+    this.#before = this.sum;
+    this.doc = next;
   }
 
   /** In the browser: joins the other tabs of this board. Returns what leaves them again. */
@@ -80,9 +129,7 @@ export class BoardSession {
     if (equal(next, this.doc)) return [];
     const checked = checkBoard(next);
     if (!checked.ok) return checked.issues;
-    const before = this.sum;
-    this.doc = next;
-    this.moved = moves(before, this.sum);
+    this.#move(next);
     this.#label = label;
     this.said = '';
     void this.#send();
@@ -165,7 +212,6 @@ export class BoardSession {
   async step(direction: 'undo' | 'redo', force = false): Promise<void> {
     await this.settled();
     if (this.conflict) return;
-    const before = this.sum;
     const answer = await request<Saved & { label?: string }>('POST', `/api/boards/${this.id}/step`, {
       client: this.#client,
       nonce: crypto.randomUUID(),
@@ -174,8 +220,7 @@ export class BoardSession {
     });
     if (answer.ok) {
       this.#take(answer.value, this.doc);
-      this.doc = answer.value.doc;
-      this.moved = moves(before, this.sum);
+      this.#move(answer.value.doc);
       this.said = answer.value.label ?? (direction === 'undo' ? 'nothing to undo' : 'nothing to redo');
     } else {
       this.said = answer.status === 409 ? `not possible: ${answer.body.message}` : (answer.body.message ?? 'not possible now');

@@ -49,7 +49,7 @@
   <button type="button" onclick={() => session.step('undo')} disabled={session.stacks.undo.length === 0}><kbd>u</kbd> undo</button>
   <button type="button" onclick={() => session.step('redo')} disabled={session.stacks.redo.length === 0}><kbd>U</kbd> redo</button>
   <button type="button" onclick={() => help.showModal()}><kbd>?</kbd> keys</button>
-  <span class="said soft" aria-live="polite">{session.said}</span>
+  <span class="said soft" aria-live="polite">{session.sum.complete ? session.said : 'adding up what else this moves…'}</span>
   <span class="saved" class:bad={session.state === 'unreachable' || session.state === 'refused'} role="status">{saying[session.state]}</span>
 </footer>
 

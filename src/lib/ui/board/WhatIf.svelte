@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { BoardDoc } from '../../../core/board/document.ts';
-  import { createEvaluator, type StageSum } from '../../../core/board/evaluate.ts';
+  import { Evaluator, type StageSum } from '../../../core/board/evaluate.ts';
   import { tightened } from '../../../core/board/yield.ts';
   import { formatMargin, formatText } from '../../../core/quantity/format.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
@@ -24,8 +24,8 @@
   let read = $derived(parseNumber(text, 'ratio'));
   let wrong = $derived(!read.ok ? read.message : !(read.value >= 0 && read.value < 1) ? 'A tolerance from 0 to below 100 %.' : '');
   let next = $derived(one && read.ok && !wrong ? tightened(session.doc, { stage: one.stage.id, slot: one.part.slot, to: read.value }) : null);
-  const evaluate = createEvaluator();
-  let then = $derived(next && one ? evaluate(next).byId.get(one.stage.id)! : null);
+  const evaluator = new Evaluator();
+  let then = $derived(next && one ? evaluator.evaluate(next).byId.get(one.stage.id)! : null);
   let shown = $derived(outcome && one?.stage.id === stage?.id ? outcome : null);
   /** The checks whose margins move most. */
   let moved = $derived(
