@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { StageDoc } from '../../src/core/board/document.ts';
 import type { Sum } from '../../src/core/board/evaluate.ts';
 import { sumOf } from '../../src/core/testing/boards.ts';
+import type { Opened } from '../../src/lib/ui/board/fold-flow.ts';
 import { powerFlow, ribbonPath, dropPath } from '../../src/lib/ui/board/power-flow.ts';
 import { levelLines } from '../../src/lib/ui/board/levels.ts';
 
@@ -23,11 +24,12 @@ const stages = (loads: number): StageDoc[] => [
     rails: { in: i % 3 ? 'v5' : 'v9' },
   })),
 ];
-const flowOf = (sum: Sum) =>
+const flowOf = (sum: Sum, opened?: Opened) =>
   powerFlow(
     sum,
     sum.power.find((p) => p.state === 'typical')!,
     WIDTH,
+    opened,
   );
 
 describe('the flow of power', () => {
@@ -49,7 +51,7 @@ describe('the flow of power', () => {
 
   it('leaves room for three lines above every bar, and nothing lies outside, few stages or many', () => {
     for (const loads of [1, 4, 12, 30]) {
-      const flow = flowOf(sumOf(stages(loads)))!;
+      const flow = flowOf(sumOf(stages(loads)), 'all')!;
       for (const n of flow.nodes) {
         expect(n.y).toBeGreaterThanOrEqual(50);
         expect(n.y + n.height).toBeLessThanOrEqual(flow.height);
@@ -59,6 +61,38 @@ describe('the flow of power', () => {
       }
       for (const text of [...flow.ribbons.map(ribbonPath), ...flow.nodes.map(dropPath)]) expect(text).not.toMatch(/NaN|Infinity|undefined/);
     }
+  });
+
+  it('a large one is folded: no power is lost on the way, and what was opened is there', () => {
+    const branches = Array.from({ length: 6 }, (_, i): StageDoc[] => [
+      {
+        id: `r${i}`,
+        kind: 'linear-regulator',
+        given: { outputVoltage: 5 },
+        parts: { R1: { value: 240 }, R2: { value: 720 } },
+        rails: { in: 'v9', out: `v${i}` },
+      },
+      ...[0, 1, 2].map((k): StageDoc => ({ id: `l${i}${k}`, kind: 'supply-load', given: { typicalCurrent: 0.02 }, rails: { in: `v${i}` } })),
+    ]).flat();
+    const small = [0, 1, 2, 3].map((i): StageDoc => ({ id: `s${i}`, kind: 'supply-load', given: { typicalCurrent: 1e-4 }, rails: { in: 'v9' } }));
+    const sum = sumOf([stages(0)[0]!, ...branches, ...small]);
+    const all = flowOf(sum, 'all')!;
+    expect(all.folded).toBe(false);
+    expect(all.nodes).toHaveLength(1 + 24 + 4);
+    const flow = flowOf(sum)!;
+    expect(flow.folded).toBe(true);
+    expect(flow.nodes).toHaveLength(1 + 6 + 1);
+    expect(flow.nodes.filter((n) => n.id.startsWith('r')).map((n) => n.behind)).toEqual([3, 3, 3, 3, 3, 3]);
+    const few = flow.nodes.find((n) => n.small.length)!;
+    expect([...few.small].sort()).toEqual(['s0', 's1', 's2', 's3']);
+    const watts = (f: typeof flow, id: string) => f.nodes.find((n) => n.id === id)!.watts;
+    expect(few.watts).toBeCloseTo(
+      few.small.reduce((w, id) => w + watts(all, id), 0),
+      12,
+    );
+    for (const n of flow.nodes) if (n.behind) expect(n.watts).toBeCloseTo(watts(all, n.id), 12);
+    const opened = flowOf(sum, new Set(['r2', few.id]))!;
+    expect(opened.nodes.map((n) => n.id).sort()).toEqual(['in', 'r0', 'r1', 'r2', 'r3', 'r4', 'r5', 'l20', 'l21', 'l22', ...few.small].sort());
   });
 
   it('is not drawn where nothing flows or stages feed each other in a circle', () => {

@@ -113,7 +113,12 @@ export const deratingOf = (doc: BoardDoc): number => doc.policy?.derating ?? 0.8
 export const comfortOf = (doc: BoardDoc): number => doc.policy?.comfortMargin ?? 0.1;
 /** How ends are found that checks are judged on. */
 export const methodOf = (doc: BoardDoc): Policy['judgeBy'] & string => doc.policy?.judgeBy ?? 'extreme-value';
-export const titleOf = (stage: StageDoc, kindTitle: string): string => stage.title || kindTitle;
+export function titleOf(stage: StageDoc, kindTitle: string): string {
+  if (stage.title) return stage.title;
+  // The second of a kind is told from the first by the number its id was given.
+  const number = stage.id.startsWith(`${stage.kind}-`) ? stage.id.slice(stage.kind.length + 1) : '';
+  return /^\d+$/.test(number) ? `${kindTitle} ${number}` : kindTitle;
+}
 
 /** What all stages with a known cost come to for one board; null where none is known. */
 export function costOf(doc: BoardDoc): number | null {

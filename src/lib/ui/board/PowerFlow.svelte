@@ -2,12 +2,19 @@
   import type { Sum } from '../../../core/board/evaluate.ts';
   import type { StateId } from '../../../core/kinds/contract.ts';
   import { formatText } from '../../../core/quantity/format.ts';
-  import { BAR, dropPath, ribbonPath, type FlowNode, type PowerFlow } from './power-flow.ts';
+  import { BAR, dropPath, ribbonPath, TALL, type FlowNode, type PowerFlow } from './power-flow.ts';
 
-  /** `width` is what there is to draw in. */
-  let { sum, flow, state, base, width = $bindable() }: { sum: Sum; flow: PowerFlow | null; state: StateId; base: string; width: number } = $props();
-  /** Higher than this, px, it scrolls by itself, so that the other panels stay near. */
-  const TALL = 620;
+  interface Props {
+    sum: Sum;
+    flow: PowerFlow | null;
+    state: StateId;
+    base: string;
+    /** What there is to draw in. */
+    width: number;
+    /** Shows what is folded behind a stage or into one bar. */
+    onopen: (id: string) => void;
+  }
+  let { sum, flow, state, base, width = $bindable(), onopen }: Props = $props();
   const title = (id: string) => sum.byId.get(id)?.title ?? id;
   const copies = (id: string) => {
     const n = sum.byId.get(id)?.copies ?? 1;
@@ -21,19 +28,25 @@
   };
   const cut = (text: string, most: number) => (text.length > most ? `${text.slice(0, Math.max(4, most - 1))}…` : text);
   const sorry = (n: FlowNode) => n.rail && (n.rail.limit ?? Infinity) < n.rail.current[state];
-  /** The window of its rail with ripple, and what it carries of what it can. */
-  const lines = (n: FlowNode): string[] => {
+  /** The window of its rail with ripple, and what it carries of what it can, each from long to short. */
+  const lines = (n: FlowNode): [string[], string[]] => {
     const { rail } = n;
-    if (!rail?.voltage) return ['', w(n.watts)];
-    const ripple = rail.ripple > 0 ? `, ripple ${formatText(rail.ripple, 'V', 2)}` : '';
-    const limit = rail.limit === null ? '' : ` of ${formatText(rail.limit, 'A', 3)}`;
+    if (!rail?.voltage) return [[''], [w(n.watts)]];
+    const [volts, amps] = [(v: number, digits: number) => formatText(v, 'V', digits), formatText(rail.current[state], 'A', 3)];
+    const window = `${volts(rail.voltage.low, 4)} … ${volts(rail.voltage.high, 4)}`;
     return [
-      `${formatText(rail.voltage.low, 'V', 4)} … ${formatText(rail.voltage.high, 'V', 4)}${ripple}`,
-      `${formatText(rail.current[state], 'A', 3)}${limit}`,
+      [...(rail.ripple > 0 ? [`${window}, ripple ${volts(rail.ripple, 2)}`] : []), window, volts(rail.voltage.nominal, 3)],
+      [...(rail.limit === null ? [] : [`${amps} of ${formatText(rail.limit, 'A', 3)}`]), amps],
     ];
   };
+  const fitting = (texts: string[], most: number) => texts.find((t) => t.length <= most) ?? texts.at(-1)!;
   const said = (n: FlowNode) =>
-    `${title(n.id)}${copies(n.id)}: ${w(n.watts)}${n.lost > 0 ? `, of which ${w(n.lost)} leave as heat` : ''}${n.rail ? `; rail ${n.rail.name}, ${lines(n).join(', ')}` : ''}`;
+    `${title(n.id)}${copies(n.id)}: ${w(n.watts)}${n.lost > 0 ? `, of which ${w(n.lost)} leave as heat` : ''}${n.rail ? `; rail ${n.rail.name}, ${lines(n)[0][0]}, ${lines(n)[1][0]}` : ''}`;
+  const open = (e: Event, id: string) => {
+    if (e instanceof KeyboardEvent && e.key !== 'Enter' && e.key !== ' ') return;
+    e.preventDefault();
+    onopen(id);
+  };
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
@@ -50,18 +63,38 @@
           <path d={dropPath(n)} class="drop"><title>{title(n.id)} loses {w(n.lost)} as heat</title></path>
           <text x={n.x + BAR + 22 + n.lostHeight} y={n.y + n.height + 11} class="lost">{w(n.lost)}</text>
         {/if}
-        <a href="{base}/stages/{n.id}" aria-label={said(n)}>
-          {#if n.load}
-            <rect x={n.x} y={n.y} width={BAR} height={Math.max(1, n.height)} class="bar" />
-            <text x={n.x + 10} y={n.y + n.height / 2 - 2} class="name">{title(n.id)}{copies(n.id)}</text>
-            <text x={n.x + 10} y={n.y + n.height / 2 + 14}>{w(n.watts)}</text>
-          {:else}
-            <text x={n.x} y={n.y - 36} class="name">{cut(title(n.id) + copies(n.id), room(n))}</text>
-            <text x={n.x} y={n.y - 20}>{lines(n)[0]!.length > room(n) ? lines(n)[0]!.split(',')[0] : lines(n)[0]}</text>
-            <text x={n.x} y={n.y - 5} class:bad={sorry(n)}>{lines(n)[1]}</text>
-            <rect x={n.x} y={n.y} width={BAR} height={Math.max(1, n.height)} class="bar" />
-          {/if}
-        </a>
+        {#if n.behind || n.small.length}
+          {@const many = n.behind || n.small.length}
+          <g
+            role="button"
+            tabindex="0"
+            aria-label={n.behind ? `Show the ${many} stages behind ${title(n.id)}` : `Show ${many} small loads, ${w(n.watts)} together`}
+            onclick={(e) => open(e, n.id)}
+            onkeydown={(e) => open(e, n.id)}
+          >
+            {#if n.behind}
+              <text x={n.x + 10} y={n.y + n.height / 2 + 4} class="more">+ {many} behind it</text>
+            {:else}
+              <rect x={n.x} y={n.y} width={BAR} height={Math.max(1, n.height)} class="bar" />
+              <text x={n.x + 10} y={n.y + n.height / 2 - 2} class="more">+ {many} small loads</text>
+              <text x={n.x + 10} y={n.y + n.height / 2 + 14}>{w(n.watts)}</text>
+            {/if}
+          </g>
+        {/if}
+        {#if !n.small.length}
+          <a href="{base}/stages/{n.id}" aria-label={said(n)}>
+            {#if n.load}
+              <rect x={n.x} y={n.y} width={BAR} height={Math.max(1, n.height)} class="bar" />
+              <text x={n.x + 10} y={n.y + n.height / 2 - 2} class="name">{title(n.id)}{copies(n.id)}</text>
+              <text x={n.x + 10} y={n.y + n.height / 2 + 14}>{w(n.watts)}</text>
+            {:else}
+              <text x={n.x} y={n.y - 36} class="name">{cut(title(n.id) + copies(n.id), room(n))}</text>
+              <text x={n.x} y={n.y - 20}>{fitting(lines(n)[0], room(n))}</text>
+              <text x={n.x} y={n.y - 5} class:bad={sorry(n)}>{fitting(lines(n)[1], room(n))}</text>
+              <rect x={n.x} y={n.y} width={BAR} height={Math.max(1, n.height)} class="bar" />
+            {/if}
+          </a>
+        {/if}
       {/each}
     </svg>
   {/if}
@@ -114,6 +147,19 @@
   }
   .lost {
     fill: var(--heat-text);
+  }
+  .more {
+    fill: var(--copper);
+  }
+  [role='button'] {
+    cursor: pointer;
+  }
+  [role='button']:hover .more {
+    text-decoration: underline;
+  }
+  [role='button']:focus-visible {
+    outline: 2px solid var(--copper);
+    outline-offset: 2px;
   }
   .bad {
     fill: var(--fail);

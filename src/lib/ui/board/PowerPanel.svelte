@@ -4,8 +4,10 @@
   import { renameRail } from '../../../core/board/edit.ts';
   import { STATE_IDS, type StateId } from '../../../core/kinds/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import Button from '../atoms/Button.svelte';
   import Quantity from '../atoms/Quantity.svelte';
   import { balance } from './balance.ts';
+  import type { Opened } from './fold-flow.ts';
   import { powerFlow } from './power-flow.ts';
   import PowerFlow from './PowerFlow.svelte';
   import RailWindow from './RailWindow.svelte';
@@ -17,7 +19,9 @@
   let now = $derived(sum.power.find((p) => p.state === at)!);
   let shown = $derived(balance(now));
   let width = $state(712);
-  let flow = $derived(powerFlow(sum, now, width));
+  /** What of a large flow somebody unfolded. */
+  let opened: Opened = $state.raw(new Set());
+  let flow = $derived(powerFlow(sum, now, width, opened));
   const title = (id: string | null) => (id === null ? 'nothing' : (sum.byId.get(id)?.title ?? id));
 
   function rename(from: string, input: HTMLInputElement): void {
@@ -48,7 +52,13 @@
       />.
     </p>
   {/if}
-  <PowerFlow {sum} {flow} state={at} {base} bind:width />
+  <PowerFlow {sum} {flow} state={at} {base} bind:width onopen={(id) => opened !== 'all' && (opened = new Set([...opened, id]))} />
+  {#if flow?.folded || opened === 'all' || opened.size}
+    <p class="no-print">
+      {#if flow?.folded}<Button look="quiet" onclick={() => (opened = 'all')}>show every stage</Button>{/if}
+      {#if opened === 'all' || opened.size}<Button look="quiet" onclick={() => (opened = new Set())}>fold again</Button>{/if}
+    </p>
+  {/if}
   {#if sum.rails.length}
     <details open={!flow || sum.rails.some((r) => r.provider === null)}>
       <summary class="small">rails as a table: headroom, names</summary>

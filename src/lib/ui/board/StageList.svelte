@@ -91,6 +91,7 @@
     align-items: center;
     gap: 8px;
     min-height: 32px;
+    padding: 3px 0;
     text-decoration: none;
   }
   .title {

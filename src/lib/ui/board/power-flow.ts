@@ -1,6 +1,7 @@
 import { sankey, type SankeyLink, type SankeyNode } from 'd3-sankey';
 import type { RailSum, Sum } from '../../../core/board/evaluate.ts';
 import type { StatePower } from '../../../core/board/power.ts';
+import { foldFlow, level, type Opened } from './fold-flow.ts';
 
 /** A stage in the flow: a bar as high as the power that reaches it, what it loses at the foot. */
 export interface FlowNode {
@@ -16,6 +17,9 @@ export interface FlowNode {
   rail: RailSum | null;
   /** Only takes. */
   load: boolean;
+  /** How many stages are folded behind it, and which small loads it stands for. */
+  behind: number;
+  small: readonly string[];
 }
 export interface Ribbon {
   from: string;
@@ -34,6 +38,8 @@ export interface PowerFlow {
   height: number;
   nodes: FlowNode[];
   ribbons: Ribbon[];
+  /** Whether something is folded. */
+  folded: boolean;
 }
 
 export const BAR = 3;
@@ -44,25 +50,30 @@ const GAP = 80;
 const [TAIL, LETTER] = [110, 7.6];
 const LEAST = 90;
 const MOST = 190;
+/** What is higher than this, px, scrolls by itself, so that the other panels stay near. */
+export const TALL = 620;
 
 type Node = SankeyNode<{ id: string; fixedValue: number }, { rail: string }>;
 type Link = SankeyLink<{ id: string; fixedValue: number }, { rail: string }>;
 
 /**
  * Power from sources to loads in one state: ribbon width is power, and what a stage loses leaves it at the foot, so that in
- * every bar what comes in is what goes on plus heat. Null where nothing flows or stages feed each other in a circle.
+ * every bar what comes in is what goes on plus heat. The flow of a large board is folded but for what is `opened`. Null where
+ * nothing flows or stages feed each other in a circle.
  */
-export function powerFlow(sum: Sum, power: StatePower, width: number): PowerFlow | null {
-  const links = power.rails.flatMap((r) =>
+export function powerFlow(sum: Sum, power: StatePower, width: number, opened: Opened = new Set()): PowerFlow | null {
+  const all = power.rails.flatMap((r) =>
     r.provider === null ? [] : r.consumers.filter((c) => c.power > 0).map((c) => ({ source: r.provider!, target: c.stage, value: c.power, rail: r.rail })),
   );
-  if (!links.length || isCircular(links)) return null;
+  if (!all.length || isCircular(all)) return null;
+  const { edges: links, behind, small } = foldFlow(all, opened);
   const ids = [...new Set(links.flatMap((l) => [l.source, l.target]))];
-  const order = new Map(sum.stages.map((s, i) => [s.id, i]));
+  const places = new Map(sum.stages.map((s, i) => [s.id, i]));
+  const order = (id: string) => places.get(small.get(id)?.[0] ?? id)!;
   const into = (id: string) => links.reduce((w, l) => w + (l.target === id ? l.value : 0), 0);
   const outOf = (id: string) => links.reduce((w, l) => w + (l.source === id ? l.value : 0), 0);
   const watts = (id: string) => Math.max(power.sources.find((s) => s.stage === id)?.power ?? into(id), outOf(id));
-  const tail = Math.min(width * 0.32, Math.max(TAIL, ...ids.filter((id) => outOf(id) === 0).map((id) => (sum.byId.get(id)?.title.length ?? 0) * LETTER + 34)));
+  const tail = Math.min(width * 0.32, Math.max(TAIL, ...ids.filter((id) => outOf(id) === 0).map((id) => (sum.byId.get(id)?.title.length ?? 14) * LETTER + 34)));
   const columns = depth(links);
   const most = Math.max(...[...Array(columns).keys()].map((c) => ids.filter((id) => level(id, links) === c).length));
   const body = Math.min(MOST, LEAST + 14 * ids.length);
@@ -72,33 +83,55 @@ export function powerFlow(sum: Sum, power: StatePower, width: number): PowerFlow
     .nodeWidth(BAR)
     .nodePadding(GAP)
     .nodeAlign((n) => level(n.id, links))
-    .nodeSort((a, b) => order.get(a.id)! - order.get(b.id)!)
+    .nodeSort((a, b) => order(a.id) - order(b.id))
     .extent([
       [1, HEAD],
       [width - tail, height - 22],
     ]);
   const laid = layout({ nodes: ids.map((id) => ({ id, fixedValue: watts(id) })), links: links.map((l) => ({ ...l })) });
+  if (height > TALL) {
+    topped(laid.nodes);
+    layout.update(laid);
+  }
   const nodes = laid.nodes.map((n: Node): FlowNode => {
     const all = watts(n.id);
     const gone = outOf(n.id);
     const tall = n.y1! - n.y0!;
     const lost = gone > 0 ? all - gone : 0;
     const rail = sum.rails.find((r) => r.provider === n.id) ?? null;
-    return { id: n.id, x: n.x0!, y: n.y0!, height: tall, watts: all, lost, lostHeight: all > 0 ? (tall * lost) / all : 0, rail, load: gone === 0 };
+    return {
+      id: n.id,
+      x: n.x0!,
+      y: n.y0!,
+      height: tall,
+      watts: all,
+      lost,
+      lostHeight: all > 0 ? (tall * lost) / all : 0,
+      rail,
+      load: gone === 0 && !behind.has(n.id),
+      behind: behind.get(n.id) ?? 0,
+      small: small.get(n.id) ?? [],
+    };
   });
   const ribbons = laid.links.map((l: Link): Ribbon => {
     const [from, to] = [l.source as Node, l.target as Node];
     return { from: from.id, to: to.id, rail: l.rail, watts: l.value, width: l.width!, x0: from.x1!, y0: l.y0!, x1: to.x0!, y1: l.y1! };
   });
-  return { width, height, nodes, ribbons };
+  return { width, height, nodes, ribbons, folded: behind.size > 0 || small.size > 0 };
+}
+
+/** In a flow too tall to be seen whole every stage stands beside the first it feeds, so that the sources are seen first. */
+function topped(nodes: Node[]): void {
+  for (const n of [...nodes].sort((a, b) => b.x0! - a.x0!)) {
+    const fed = n.sourceLinks!.map((l) => (l.target as Node).y0!);
+    if (!fed.length) continue;
+    const tall = n.y1! - n.y0!;
+    n.y0 = Math.min(n.y0!, ...fed);
+    n.y1 = n.y0 + tall;
+  }
 }
 
 type Edge = { source: string; target: string };
-
-/** How many stages power has passed before this one. */
-function level(id: string, links: readonly Edge[]): number {
-  return Math.max(0, ...links.filter((l) => l.target === id).map((l) => 1 + level(l.source, links)));
-}
 
 const depth = (links: readonly Edge[]): number => 1 + Math.max(...links.map((l) => level(l.target, links)));
 
