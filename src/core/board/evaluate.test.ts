@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { board, check, nominal, sumOf } from '../testing/boards.ts';
-import type { BoardDoc, StageDoc } from './document.ts';
-import { evaluateBoard } from './evaluate.ts';
+import { check, nominal, sumOf } from '../testing/boards.ts';
+import type { StageDoc } from './document.ts';
 
 const supply = (more: Partial<StageDoc> = {}): StageDoc => ({
   id: 'in',

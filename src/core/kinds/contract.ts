@@ -424,6 +424,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   /** Ends that lie outside the region where the formulas hold, once all ends are known. */
   region?: (c: Judged) => { outside: readonly { outcome: string; ends: readonly ('nominal' | 'low' | 'high')[] }[]; reason: string } | null;
   checks: Readonly<Record<string, CheckDef>>;
+  /** Checks to mend first where results have no value, the most likely cause first: the others then only say so. */
+  mendFirst?: readonly string[];
   rails: Readonly<Record<string, RailPort>>;
   signals: Readonly<Record<string, SignalPort>>;
   /** All heat on the board, per copy and place, W, at nominal in a state. */

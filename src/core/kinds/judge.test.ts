@@ -110,6 +110,30 @@ describe('words', () => {
     expect(checked({}, exactly(1))!.help).toBe('');
     expect(checked({}, exactly(9.9))!.help).toMatch(/comfort margin/);
   });
+  it('what has no value for the sake of something else says what to mend first', () => {
+    const x = { given: {}, carried: {}, parts: {}, ambient: 25 };
+    const gone = impossible('the input does not reach');
+    const judged = new Judged(
+      x,
+      { nominal: x, ambient, copies: 1, states: {} } as never,
+      new Study([], () => ({ y: gone, z: 12 })),
+      'extreme-value',
+      () => undefined,
+    );
+    const def = (value: string): CheckDef => ({
+      title: `the ${value}`,
+      severity: 'must',
+      sense: 'atMost',
+      value,
+      limit: () => 10,
+      from: 'a rule',
+      help: () => `own of ${value}`,
+    });
+    const kind = { mendFirst: ['root'], checks: { hit: def('y'), root: def('z') }, outcomes: { y: { unit: 'V' }, z: { unit: 'V' } } } as unknown as Kind;
+    expect(judge(kind, judged, RULES).map((r) => r.help)).toEqual(['Mend “the z” first.', 'own of z']);
+    const other = { ...kind, mendFirst: [] } as unknown as Kind;
+    expect(judge(other, judged, RULES).map((r) => r.help)).toEqual(['own of y', 'own of z']);
+  });
   it('severity may depend on the design', () => {
     expect(checked({ severity: () => 'note' }, exactly(11))!.severity).toBe('note');
   });

@@ -50,10 +50,14 @@ const SLIM = 'It passes, with less to spare than the comfort margin.';
 
 /** Answers all checks of a stage, in the order the kind declares them. Checks that do not apply are left out. */
 export function judge(kind: Kind, c: Judged, rules: Rules): CheckResult[] {
-  return Object.entries(kind.checks as Record<string, CheckDef>).flatMap(([id, def]) => {
+  const results = Object.entries(kind.checks as Record<string, CheckDef>).flatMap(([id, def]) => {
     const result = judgeOne(id, def, kind, c, rules);
     return result ? [result] : [];
   });
+  const first = kind.mendFirst?.map((id) => results.find((r) => r.id === id && r.status === 'fail')).find((r) => r !== undefined);
+  if (!first) return results;
+  const follows = (r: CheckResult) => r !== first && r.value === null && r.reason !== undefined && r.help !== '';
+  return results.map((r) => (follows(r) ? { ...r, help: `Mend “${first.title}” first.` } : r));
 }
 
 /** Whether checks hold, without the words, as a random sample needs it: 1 or 0, and −1 where one does not apply. */

@@ -5,6 +5,7 @@ import { curvesOf } from '../board/curves.ts';
 import { confirm } from '../board/simulate.ts';
 import { evaluateBoard, type StageSum } from '../board/evaluate.ts';
 import { answer } from '../files/answer.ts';
+import { checkBoard } from '../files/board-file.ts';
 import { alone } from '../testing/boards.ts';
 import type { CheckDef, Field, OutcomeDef, RailPort, SignalPort } from './contract.ts';
 import type { Drawn } from './drawing.ts';
@@ -79,6 +80,20 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
       if (def.limit(s.judged) === null) continue;
       expect(def.help(s.judged), name).not.toMatch(/NaN|Infinity|undefined/);
       expect(def.help(s.judged).length, name).toBeGreaterThan(10);
+    }
+  });
+
+  it('tells whoever broke it what would help, in numbers that exist', () => {
+    for (const first of kind.mendFirst ?? []) expect(Object.keys(kind.checks)).toContain(first);
+    for (const [name, field] of Object.entries(kind.given as Record<string, Field>)) {
+      if (field.type !== 'number' || typeof field.default !== 'number' || field.integer || field.oneOf) continue;
+      for (const factor of [0.05, 0.5, 3, 20]) {
+        const doc = { format: 'spark-sum/board', version: 1, name: 'x', stages: [{ id: 'it', kind: id, given: { [name]: field.default * factor } }] };
+        const read = checkBoard(doc);
+        if (!read.ok) continue;
+        for (const c of evaluateBoard(read.value).byId.get('it')!.checks)
+          expect(c.help, `${c.id} with ${name} ${factor} times`).not.toMatch(/\bunknown\b|NaN|Infinity|undefined|about 0 times/);
+      }
     }
   });
 

@@ -1,8 +1,9 @@
-import { CAPACITOR_VOLTAGES, DIODE_CURRENTS, INDUCTOR_CURRENTS, rated } from '../quantity/stock.ts';
+import { NOT_UP, RUNAWAY } from '../physics/converter.ts';
+import { CAPACITOR_VOLTAGES, DIODE_CURRENTS, INDUCTOR_CURRENTS } from '../quantity/stock.ts';
 import { exactly } from '../quantity/uncertain.ts';
 import type { CheckDef, SpreadLike } from './contract.ts';
 import type { Judged } from './judged.ts';
-import { held, say } from './words.ts';
+import { held, say, sayRated } from './words.ts';
 
 /** Checks the switching converters have in common. */
 
@@ -75,7 +76,7 @@ export const converterChecks: Record<string, CheckDef> = {
     'L1.saturationCurrent',
     'saturation current of L1',
     'must',
-    (c) => `An inductor that saturates at ${say(rated(INDUCTOR_CURRENTS, c.out('peakCurrent').high), 'A')}, or more inductance.`,
+    (c) => `An inductor that saturates at ${sayRated(INDUCTOR_CURRENTS, c.out('peakCurrent').high, 'A')}, or more inductance.`,
     { derated: true },
   ),
   'inductor-heating': held(
@@ -85,7 +86,7 @@ export const converterChecks: Record<string, CheckDef> = {
     'L1.currentRating',
     'heating current of L1',
     'must',
-    (c) => `An inductor rated ${say(rated(INDUCTOR_CURRENTS, c.out('rmsCurrent').high), 'A')}, or a lower DCR.`,
+    (c) => `An inductor rated ${sayRated(INDUCTOR_CURRENTS, c.out('rmsCurrent').high, 'A')}, or a lower DCR.`,
     { derated: true },
   ),
   'current-limit': held(
@@ -135,7 +136,7 @@ export const converterChecks: Record<string, CheckDef> = {
     'CIN.voltageRating',
     'rating of CIN',
     'must',
-    (c) => `CIN rated ${say(rated(CAPACITOR_VOLTAGES, c.must('inputVoltage').high), 'V')}; hot plugging into ceramic doubles the voltage.`,
+    (c) => `CIN rated ${sayRated(CAPACITOR_VOLTAGES, c.must('inputVoltage').high, 'V')}; hot plugging into ceramic doubles the voltage.`,
     { derated: true, unit: 'V' },
   ),
   'junction-temperature': held(
@@ -186,14 +187,12 @@ export const crossover: CheckDef = held(
   (c) => `Slow the loop to ${say(c.out('maximumCrossover').low, 'Hz')} or less, or use less inductance.`,
   { unit: 'Hz', applies: (c) => c.range('crossoverFrequency') !== null },
 );
-export const maximumDuty: CheckDef = held(
-  'duty cycle',
-  'dutyCycle',
-  'atMost',
-  'U1.maximumDuty',
-  'largest duty of U1',
-  'must',
-  () => 'Less resistance of source and path, a higher least input, or two steps.',
+export const maximumDuty: CheckDef = held('duty cycle', 'dutyCycle', 'atMost', 'U1.maximumDuty', 'largest duty of U1', 'must', (c) =>
+  c.out('dutyCycle').absent === NOT_UP
+    ? 'A lower input, a higher output, or a converter that steps up and down.'
+    : c.out('dutyCycle').absent === RUNAWAY
+      ? 'Less load, lower resistances, or more copper under U1: at this heat it never settles.'
+      : 'Less resistance of source and path, a higher least input, or two steps.',
 );
 export const outputCapacitorVoltage = (value: CheckDef['value'] = outputMagnitude): CheckDef =>
   held(
@@ -205,7 +204,7 @@ export const outputCapacitorVoltage = (value: CheckDef['value'] = outputMagnitud
     'must',
     (c) => {
       const top = typeof value === 'function' ? value(c).high : null;
-      return `COUT rated ${say(rated(CAPACITOR_VOLTAGES, top), 'V')} passes.`;
+      return `COUT rated ${sayRated(CAPACITOR_VOLTAGES, top, 'V')} passes.`;
     },
     { derated: true, unit: 'V' },
   );
@@ -228,7 +227,7 @@ export const loadThroughDiode: CheckDef = held(
   'D1.currentRating',
   'rating of D1',
   'must',
-  (c) => `A diode rated ${say(rated(DIODE_CURRENTS, c.must('loadCurrent').high), 'A')}: its mean current is the load.`,
+  (c) => `A diode rated ${sayRated(DIODE_CURRENTS, c.must('loadCurrent').high, 'A')}: its mean current is the load.`,
   {
     unit: 'A',
     derated: true,

@@ -1,5 +1,6 @@
 import { missing } from '../math/absent.ts';
 import { formatText } from '../quantity/format.ts';
+import { rated } from '../quantity/stock.ts';
 import type { Unit } from '../quantity/units.ts';
 import { exactly } from '../quantity/uncertain.ts';
 import type { CheckDef, Step } from './contract.ts';
@@ -8,6 +9,10 @@ import type { Judged } from './judged.ts';
 /** A value in a sentence: three digits, unit, "unknown" where there is none. */
 export const say = (value: number | null | undefined, unit: Unit): string =>
   value === null || value === undefined || !Number.isFinite(value) ? 'unknown' : formatText(value, unit, 3);
+
+/** The next usual rating that holds a value at 80 %, in a sentence; beyond all of them what it would have to be. */
+export const sayRated = (usual: readonly number[], value: number | null, unit: Unit): string =>
+  say(rated(usual, value) ?? (value === null ? null : value / 0.8), unit);
 
 /** The nominal of an outcome in a sentence or a figure. */
 export const sayOut = (c: Judged, name: string, unit: Unit): string => say(c.nominal(name), unit);

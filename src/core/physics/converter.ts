@@ -104,10 +104,12 @@ export function rippleOf(segments: readonly Segment[], { farads, esr, esl }: Res
 }
 
 const DROPOUT = impossible('the input does not reach the output at this load: dropout');
-const NOT_UP = impossible('the input is not below the output: a step-up converter cannot lower it');
+/** Why a step-up converter has nothing to tell. */
+export const NOT_UP = impossible('the input is not below the output: a step-up converter cannot lower it');
 const PATH = impossible('the resistances of the path cannot pass this load');
 const SAGS = impossible('the source cannot deliver this power');
-const RUNAWAY = impossible('it heats itself faster than it cools: thermal runaway');
+/** Why a converter too hot to settle has nothing to tell. */
+export const RUNAWAY = impossible('it heats itself faster than it cools: thermal runaway');
 
 interface Operating {
   continuous: boolean;

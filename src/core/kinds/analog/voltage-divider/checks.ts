@@ -1,7 +1,7 @@
 import { nextAbove } from '../../../quantity/preferred.ts';
 import type { CheckDef, SpreadLike } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
-import { say } from '../../words.ts';
+import { say, sayRated } from '../../words.ts';
 import { leg } from '../../../physics/leg.ts';
 
 const GRADES = [0.01, 0.005, 0.001];
@@ -99,7 +99,7 @@ export const checks: Record<string, CheckDef> = {
     derated: true,
     severity: 'must',
     help: (c) =>
-      `Resistors rated ${say(POWERS.find((w) => w * 0.8 >= (c.out('dissipation').high ?? Infinity)) ?? null, 'W')}, or two in series, or values ${say(nextAbove(Math.max(1, (c.out('dissipation').high ?? 0) / c.must('R1.powerRating').low), 'E12'), '')} times higher.`,
+      `Resistors rated ${sayRated(POWERS, c.out('dissipation').high, 'W')}, or two in series, or values ${say(nextAbove(Math.max(1, (c.out('dissipation').high ?? 0) / c.must('R1.powerRating').low), 'E12'), '')} times higher.`,
   },
   'working-voltage': {
     title: 'voltage on one resistor',

@@ -1,11 +1,11 @@
 import { impossible, none, type Value } from '../../../math/absent.ts';
-import { RESISTOR_POWERS, rated } from '../../../quantity/stock.ts';
+import { RESISTOR_POWERS } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type SpreadLike } from '../../contract.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
 import { choice, num } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
 
 const sort = (c: Judged): string => c.x.given.clampTo;
 const clamps = (c: Judged) => sort(c) !== 'crowbar';
@@ -179,7 +179,7 @@ export const crowbarClamp = defineKind({
       'R1.powerRating',
       'rating of R1',
       'must',
-      (c) => `R1 rated ${say(rated(RESISTOR_POWERS, c.out('resistorDissipation').high), 'W')}, or of a larger value.`,
+      (c) => `R1 rated ${sayRated(RESISTOR_POWERS, c.out('resistorDissipation').high, 'W')}, or of a larger value.`,
       { derated: true, applies: (c) => clamps(c) && c.x.given.faultDuration === null },
     ),
     'resistor-energy': held(

@@ -139,6 +139,7 @@ export const batteryCharger = defineKind({
       chargeTime90: times?.most ?? EMPTIES,
     };
   },
+  mendFirst: ['terminates'],
   checks: {
     'charge-rate': held(
       'charge current',
@@ -212,7 +213,7 @@ export const batteryCharger = defineKind({
       'window of the cell',
       'must',
       (c) =>
-        `It may be charged at ${say(c.out('chargeTemperature').low, 'degC')}; lithium plates when charged below ${say(c.must('chargeTemperatureMinimum').high, 'degC')}: hold the charge until it is warm enough.`,
+        `It is charged down to ${say(c.out('chargeTemperature').low, 'degC')}; lithium plates when charged below ${say(c.must('chargeTemperatureMinimum').high, 'degC')}: hold the charge until it is warm enough.`,
     ),
     'charge-temperature-high': condition(
       'warmest charge',
@@ -220,7 +221,7 @@ export const batteryCharger = defineKind({
       'window of the cell',
       'must',
       (c) =>
-        `It may be charged at ${say(c.out('chargeTemperature').high, 'degC')}; the cell stands ${say(c.must('chargeTemperatureMaximum').low, 'degC')}: more cooling, or charge at night.`,
+        `It is charged up to ${say(c.out('chargeTemperature').high, 'degC')}; the cell stands ${say(c.must('chargeTemperatureMaximum').low, 'degC')}: more cooling, or charge at night.`,
     ),
     'safety-timer': held(
       'charge time',

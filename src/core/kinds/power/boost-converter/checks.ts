@@ -1,4 +1,4 @@
-import { BLOCKING_VOLTAGES, rated } from '../../../quantity/stock.ts';
+import { BLOCKING_VOLTAGES } from '../../../quantity/stock.ts';
 import type { CheckDef } from '../../contract.ts';
 import {
   converterChecks,
@@ -10,7 +10,7 @@ import {
   outputMagnitude,
   withDiode,
 } from '../../switching-checks.ts';
-import { held, say } from '../../words.ts';
+import { held, say, sayRated } from '../../words.ts';
 
 export const checks: Record<string, CheckDef> = {
   ...converterChecks,
@@ -41,7 +41,7 @@ export const checks: Record<string, CheckDef> = {
     'D1.voltageRating',
     'rating of D1',
     'must',
-    (c) => `A diode rated ${say(rated(BLOCKING_VOLTAGES, outputMagnitude(c).high), 'V')}.`,
+    (c) => `A diode rated ${sayRated(BLOCKING_VOLTAGES, outputMagnitude(c).high, 'V')}.`,
     {
       unit: 'V',
       derated: true,

@@ -89,6 +89,7 @@ export const boostConverter = defineKind({
       shortCircuitCurrent: g.outputDisconnect ? U1.shortCurrentLimit : ohms > 0 ? left / ohms : UNLIMITED,
     };
   },
+  mendFirst: ['maximum-duty'],
   checks,
   rails: {
     in: {

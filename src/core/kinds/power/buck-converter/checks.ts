@@ -1,8 +1,8 @@
-import { BLOCKING_VOLTAGES, DIODE_CURRENTS, rated } from '../../../quantity/stock.ts';
+import { BLOCKING_VOLTAGES, DIODE_CURRENTS } from '../../../quantity/stock.ts';
 import type { CheckDef, SpreadLike } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
 import { converterChecks, minimumOnTime, outputCapacitorVoltage, outputMagnitude, withDiode } from '../../switching-checks.ts';
-import { held, say } from '../../words.ts';
+import { held, say, sayRated } from '../../words.ts';
 
 const trimmed = (c: Judged) => c.x.given.feedback !== 'fixed';
 
@@ -42,7 +42,7 @@ export const checks: Record<string, CheckDef> = {
     'U1.voltageRating',
     'rating of U1',
     'must',
-    (c) => `A controller rated ${say(rated(BLOCKING_VOLTAGES, c.must('inputVoltage').high), 'V')}, or a clamp before it.`,
+    (c) => `A controller rated ${sayRated(BLOCKING_VOLTAGES, c.must('inputVoltage').high, 'V')}, or a clamp before it.`,
     { unit: 'V', derated: true },
   ),
   'output-capacitor-voltage': outputCapacitorVoltage(highest),
@@ -53,7 +53,7 @@ export const checks: Record<string, CheckDef> = {
     'D1.voltageRating',
     'rating of D1',
     'must',
-    (c) => `A diode rated ${say(rated(BLOCKING_VOLTAGES, c.must('inputVoltage').high), 'V')}: it blocks the whole input.`,
+    (c) => `A diode rated ${sayRated(BLOCKING_VOLTAGES, c.must('inputVoltage').high, 'V')}: it blocks the whole input.`,
     { unit: 'V', derated: true, applies: withDiode },
   ),
   'diode-current': held(
@@ -63,7 +63,7 @@ export const checks: Record<string, CheckDef> = {
     'D1.currentRating',
     'rating of D1',
     'must',
-    (c) => `A diode rated ${say(rated(DIODE_CURRENTS, c.out('diodeCurrent').high), 'A')}; in a short circuit it carries the current limit nearly all the time.`,
+    (c) => `A diode rated ${sayRated(DIODE_CURRENTS, c.out('diodeCurrent').high, 'A')}; in a short circuit it carries the current limit nearly all the time.`,
     { derated: true, applies: withDiode },
   ),
   'open-wiper': held(

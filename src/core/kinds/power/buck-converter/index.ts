@@ -155,6 +155,7 @@ export const buckConverter = defineKind({
       openWiperVoltage: open,
     };
   },
+  mendFirst: ['dropout', 'junction-temperature'],
   checks,
   rails: {
     in: {

@@ -3,13 +3,13 @@ import { abs, add, complex, over, type Complex } from '../../../math/complex.ts'
 import { parallel, toDb } from '../../../physics/network.ts';
 import { ladderAt, settlingTime, type Section } from '../../../physics/rc-ladder.ts';
 import { junctionToAmbient } from '../../../physics/thermal.ts';
-import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, HEATSINKS, rated } from '../../../quantity/stock.ts';
+import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, HEATSINKS } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind } from '../../contract.ts';
 import { dot, ground, part, port, thing, wire, type Drawn } from '../../drawing.ts';
 import { num } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
 import { size } from './sizing.ts';
 
 /** Thermal voltage at 27 °C, V: kT/q. */
@@ -146,6 +146,7 @@ export const capacitanceMultiplier = defineKind({
     if ((d.low ?? 0) >= need.high) return null;
     return { outside: [...gone(['low'], 'outputTrough', 'rippleRejection'), ...gone(['high'], 'outputRipple')], reason: SATURATES };
   },
+  mendFirst: ['headroom', 'minimum-output'],
   checks: {
     headroom: held(
       'collector-emitter at the trough',
@@ -199,7 +200,7 @@ export const capacitanceMultiplier = defineKind({
       'Q1.voltageRating',
       'rating of Q1',
       'must',
-      (c) => `A transistor rated ${say(rated(BLOCKING_VOLTAGES, top(c).high), 'V')}: the output starts at 0 V, and a short puts all of the input across Q1.`,
+      (c) => `A transistor rated ${sayRated(BLOCKING_VOLTAGES, top(c).high, 'V')}: the output starts at 0 V, and a short puts all of the input across Q1.`,
       { derated: true, unit: 'V' },
     ),
     'capacitor-voltage': held(
@@ -209,7 +210,7 @@ export const capacitanceMultiplier = defineKind({
       (c) => Math.min(c.must('C1.voltageRating').low, c.x.given.sections === 2 ? c.must('C3.voltageRating').low : Infinity),
       'least rating of the capacitors',
       'must',
-      (c) => `Capacitors rated ${say(rated(CAPACITOR_VOLTAGES, top(c).high), 'V')} pass.`,
+      (c) => `Capacitors rated ${sayRated(CAPACITOR_VOLTAGES, top(c).high, 'V')} pass.`,
       { derated: true, unit: 'V' },
     ),
   },

@@ -1,6 +1,6 @@
 import { impossible, none } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
-import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS, rated } from '../../../quantity/stock.ts';
+import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../contract.ts';
 import { dot, ground, part, port, wire } from '../../drawing.ts';
@@ -8,7 +8,7 @@ import { choice, num, orNone } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
 import { converterCapacitor, converterDiode, STATE_DRAWS, STATE_LOADS } from '../../switching.ts';
 import { outputMagnitude } from '../../switching-checks.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
 import { perAmpere, type Pump } from './network.ts';
 
 function pump({ given: g, parts }: AnyInputs): Pump {
@@ -120,6 +120,7 @@ export const chargePump = defineKind({
       reservoirVoltage: g.mode === 'inverter' ? g.inputVoltage : 2 * g.inputVoltage,
     };
   },
+  mendFirst: ['output-minimum'],
   checks: {
     'output-minimum': held(
       'least output',
@@ -152,7 +153,7 @@ export const chargePump = defineKind({
       'C1.voltageRating',
       'rating of C1',
       'must',
-      (c) => `C1 rated ${say(rated(CAPACITOR_VOLTAGES, c.must('inputVoltage').high), 'V')} passes.`,
+      (c) => `C1 rated ${sayRated(CAPACITOR_VOLTAGES, c.must('inputVoltage').high, 'V')} passes.`,
       { unit: 'V', derated: true },
     ),
     'reservoir-voltage': held(
@@ -162,7 +163,7 @@ export const chargePump = defineKind({
       'C2.voltageRating',
       'rating of C2',
       'must',
-      (c) => `C2 rated ${say(rated(CAPACITOR_VOLTAGES, c.out('reservoirVoltage').high), 'V')} passes: a doubler puts twice the input on it.`,
+      (c) => `C2 rated ${sayRated(CAPACITOR_VOLTAGES, c.out('reservoirVoltage').high, 'V')} passes: a doubler puts twice the input on it.`,
       { derated: true },
     ),
     'flying-capacitor-ripple': held(

@@ -1,7 +1,7 @@
-import { BLOCKING_VOLTAGES, DIODE_CURRENTS, FUSE_CURRENTS, rated } from '../../../quantity/stock.ts';
+import { BLOCKING_VOLTAGES, DIODE_CURRENTS, FUSE_CURRENTS } from '../../../quantity/stock.ts';
 import type { CheckDef, SpreadLike } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
-import { held, say } from '../../words.ts';
+import { held, say, sayRated } from '../../words.ts';
 
 /** How much of its melting I²t a fuse stands at each switching-on, by how often. // [IEC 60127] pulse practice of makers */
 const PULSES = [
@@ -91,7 +91,7 @@ export const checks: Record<string, CheckDef> = {
     'rating of the polarity device',
     'must',
     (c) =>
-      `A device rated ${say(rated(BLOCKING_VOLTAGES, c.must('inputVoltage').high), 'V')} passes. A hot reversal onto a charged bulk puts up to twice the input across it.`,
+      `A device rated ${sayRated(BLOCKING_VOLTAGES, c.must('inputVoltage').high, 'V')} passes. A hot reversal onto a charged bulk puts up to twice the input across it.`,
     { unit: 'V', derated: true, applies: polarised },
   ),
   'polarity-current': held(
@@ -101,7 +101,7 @@ export const checks: Record<string, CheckDef> = {
     'D1.currentRating',
     'rating of D1',
     'must',
-    (c) => `A diode rated ${say(rated(DIODE_CURRENTS, c.must('loadCurrent').high), 'A')} passes.`,
+    (c) => `A diode rated ${sayRated(DIODE_CURRENTS, c.must('loadCurrent').high, 'A')} passes.`,
     { unit: 'A', derated: true, applies: (c) => c.x.given.polarity === 'series-diode' },
   ),
   'junction-temperature': held(

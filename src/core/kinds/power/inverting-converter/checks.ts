@@ -1,7 +1,7 @@
-import { BLOCKING_VOLTAGES, rated } from '../../../quantity/stock.ts';
+import { BLOCKING_VOLTAGES } from '../../../quantity/stock.ts';
 import type { CheckDef } from '../../contract.ts';
 import { converterChecks, crossover, loadThroughDiode, maximumDuty, minimumOnTime, outputCapacitorVoltage, withDiode } from '../../switching-checks.ts';
-import { held, say } from '../../words.ts';
+import { held, sayRated } from '../../words.ts';
 
 export const checks: Record<string, CheckDef> = {
   ...converterChecks,
@@ -14,7 +14,7 @@ export const checks: Record<string, CheckDef> = {
     'U1.voltageRating',
     'rating of U1',
     'must',
-    (c) => `A controller rated ${say(rated(BLOCKING_VOLTAGES, c.out('controllerVoltage').high), 'V')}: standing on the output it sees input plus output.`,
+    (c) => `A controller rated ${sayRated(BLOCKING_VOLTAGES, c.out('controllerVoltage').high, 'V')}: standing on the output it sees input plus output.`,
     {
       derated: true,
     },
@@ -27,7 +27,7 @@ export const checks: Record<string, CheckDef> = {
     'rating of U1',
     'must',
     (c) =>
-      `A controller rated ${say(rated(BLOCKING_VOLTAGES, c.out('switchVoltage').high), 'V')}: the switch blocks input plus output, and ringing comes on top.`,
+      `A controller rated ${sayRated(BLOCKING_VOLTAGES, c.out('switchVoltage').high, 'V')}: the switch blocks input plus output, and ringing comes on top.`,
     {
       derated: true,
     },
@@ -41,7 +41,7 @@ export const checks: Record<string, CheckDef> = {
     'D1.voltageRating',
     'rating of D1',
     'must',
-    (c) => `A diode rated ${say(rated(BLOCKING_VOLTAGES, c.out('switchVoltage').high), 'V')}: it blocks input plus output.`,
+    (c) => `A diode rated ${sayRated(BLOCKING_VOLTAGES, c.out('switchVoltage').high, 'V')}: it blocks input plus output.`,
     {
       derated: true,
       applies: withDiode,

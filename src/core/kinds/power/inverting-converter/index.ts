@@ -86,6 +86,7 @@ export const invertingConverter = defineKind({
       controllerVoltage: g.inputVoltage + (c.standsOnOutput ? c.output : 0),
     };
   },
+  mendFirst: ['maximum-duty'],
   checks,
   rails: {
     in: {

@@ -1,8 +1,8 @@
 import { nearest, nextAbove } from '../../../quantity/preferred.ts';
-import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS, rated } from '../../../quantity/stock.ts';
+import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../../../quantity/stock.ts';
 import type { CheckDef } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
-import { held, say } from '../../words.ts';
+import { held, say, sayRated } from '../../words.ts';
 import { dampingOhms, network, NUMBERS } from './stage.ts';
 
 const least = (c: Judged, letter: string, key: string): number =>
@@ -39,7 +39,7 @@ export const checks: Record<string, CheckDef> = {
     (c) => least(c, 'L', 'saturationCurrent'),
     'least saturation current',
     'must',
-    (c) => `Inductors that saturate at ${say(rated(INDUCTOR_CURRENTS, c.out('inductorPeakCurrent').high), 'A')} or more.`,
+    (c) => `Inductors that saturate at ${sayRated(INDUCTOR_CURRENTS, c.out('inductorPeakCurrent').high, 'A')} or more.`,
     { derated: true },
   ),
   'inductor-current': held(
@@ -49,7 +49,7 @@ export const checks: Record<string, CheckDef> = {
     (c) => least(c, 'L', 'currentRating'),
     'least heating current',
     'must',
-    (c) => `Inductors rated ${say(rated(INDUCTOR_CURRENTS, c.must('loadCurrent').high), 'A')} or more.`,
+    (c) => `Inductors rated ${sayRated(INDUCTOR_CURRENTS, c.must('loadCurrent').high, 'A')} or more.`,
     { derated: true, unit: 'A' },
   ),
   'capacitor-voltage': held(
@@ -59,7 +59,7 @@ export const checks: Record<string, CheckDef> = {
     (c) => least(c, 'C', 'voltageRating'),
     'least rating of the capacitors',
     'must',
-    (c) => `Damp it first; then capacitors rated ${say(rated(CAPACITOR_VOLTAGES, c.out('turnOnPeak').high), 'V')}.`,
+    (c) => `Damp it first; then capacitors rated ${sayRated(CAPACITOR_VOLTAGES, c.out('turnOnPeak').high, 'V')}.`,
     { derated: true },
   ),
   'step-deviation': held(
@@ -69,7 +69,7 @@ export const checks: Record<string, CheckDef> = {
     'maximumStepDeviation',
     'allowed fall',
     'should',
-    () => 'A lower square root of L over C, or a larger damping capacitor.',
+    () => 'A smaller L1, a larger C1 or a larger damping capacitor: the fall goes with the root of L over C.',
   ),
   'turn-on-peak': held(
     'peak at turn-on',

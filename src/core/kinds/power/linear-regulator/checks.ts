@@ -23,7 +23,6 @@ function largestDifference(c: Judged): SpreadLike {
 const part = (c: Judged, slot: string): SpreadLike => c.range(`${slot}.value`) ?? exactly(0);
 
 /** While the regulator drops out, nothing else about its output can be cured. */
-const HEADROOM_FIRST = 'Mend its headroom at the trough first.';
 
 export const checks: Record<string, CheckDef> = {
   dropout: {
@@ -50,9 +49,7 @@ export const checks: Record<string, CheckDef> = {
       const sink = c.out('requiredSinkToAmbient').low;
       const usual = sink === null ? undefined : HEATSINKS.find((k) => k <= sink);
       const load = c.out('highestLoad').low;
-      const first = usual
-        ? `A heatsink of its own of ${say(usual, 'K/W')} or less (${say(sink, 'K/W')} at most)`
-        : 'No heatsink alone is enough; a lower input';
+      const first = usual ? `A heatsink of ${say(usual, 'K/W')} (${say(sink, 'K/W')} just holds)` : 'No heatsink alone is enough; a lower input';
       const second = load !== null && load > 0 ? `, or ${say(load, 'A')} instead of ${say(c.must('loadCurrent').high, 'A')}` : '';
       return `${first}${second}, would hold. At this load the input may reach ${say(c.out('highestInputVoltage').low, 'V')}; a converter before it takes the rest of the heat.`;
     },
@@ -66,7 +63,6 @@ export const checks: Record<string, CheckDef> = {
     from: 'allowed error of the wanted output',
     severity: 'must',
     help: (c) => {
-      if (c.out('outputVoltage').low === null) return HEADROOM_FIRST;
       const ref = c.must('U1.referenceVoltage');
       const share = (ref.high - ref.low) / 2 / ref.nominal;
       return `The reference alone brings ±${say(share, 'ratio')}. A tighter grade helps first, then 0.1 % resistors${c.x.given.regulatorType === 'adjust-pin' ? ', then a smaller R2 against the adjust current' : ''}.`;
@@ -128,9 +124,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'allowed ripple',
     severity: 'should',
     help: (c) => {
-      const worst = c.out('outputRipple').high;
-      if (worst === null) return HEADROOM_FIRST;
-      const over = 20 * Math.log10(worst / c.must('maximumOutputRipple').low);
+      const over = 20 * Math.log10((c.out('outputRipple').high ?? 0) / c.must('maximumOutputRipple').low);
       const bypass = c.x.parts.C3.value === null && c.x.given.regulatorType !== 'fixed' ? 'C3 helps below its corner; an' : 'An';
       return `${bypass} RC or LC filter before the regulator with ${say(over, 'dB')} at the ripple’s frequency works where the regulator’s rejection has run out.`;
     },
@@ -143,8 +137,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'allowed noise',
     severity: 'should',
     help: (c) => {
-      const worst = c.out('outputNoise').high;
-      if (worst === null) return HEADROOM_FIRST;
+      const worst = c.out('outputNoise').high ?? 0;
       return `C3, a reference with at most ${say((c.must('U1.voltageNoise').nominal * c.must('maximumOutputNoise').low) / worst, 'V/rtHz')}, or an RC after the regulator would help.`;
     },
   },

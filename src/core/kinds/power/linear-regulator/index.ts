@@ -181,6 +181,7 @@ export const linearRegulator = defineKind({
     const some = [...lost(['low'], 'outputVoltage', 'startCurrent', 'startVoltage'), ...lost(['high'], 'outputRipple', 'outputNoise', 'startDissipation')];
     return { outside: some, reason: 'the regulator drops out at the low end of its input' };
   },
+  mendFirst: ['dropout'],
   checks,
   rails: {
     in: {

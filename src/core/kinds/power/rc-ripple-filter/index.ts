@@ -1,13 +1,13 @@
 import { toDb } from '../../../physics/network.ts';
 import { abs } from '../../../math/complex.ts';
 import { firstShuntCurrent, ladderAt, settlingTime, type Section } from '../../../physics/rc-ladder.ts';
-import { CAPACITOR_VOLTAGES, RESISTOR_POWERS, rated } from '../../../quantity/stock.ts';
+import { CAPACITOR_VOLTAGES, RESISTOR_POWERS } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type Offer, type Sizing } from '../../contract.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
 import { num } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
 
 const NUMBERS = [1, 2, 3] as const;
 const needed = (n: number) => (g: Readonly<Record<string, unknown>>) => (g.sections as number) >= n;
@@ -123,7 +123,7 @@ export const rcRippleFilter = defineKind({
       (c) => least(c, 'R', 'powerRating'),
       'least rating of the resistors',
       'must',
-      (c) => `Resistors rated ${say(rated(RESISTOR_POWERS, c.out('dissipation').high), 'W')} pass.`,
+      (c) => `Resistors rated ${sayRated(RESISTOR_POWERS, c.out('dissipation').high, 'W')} pass.`,
       { derated: true },
     ),
     'capacitor-voltage': held(
@@ -133,7 +133,7 @@ export const rcRippleFilter = defineKind({
       (c) => least(c, 'C', 'voltageRating'),
       'least rating of the capacitors',
       'must',
-      (c) => `Capacitors rated ${say(rated(CAPACITOR_VOLTAGES, topVoltage(c).high), 'V')} pass; no drop is counted, since the load may be off.`,
+      (c) => `Capacitors rated ${sayRated(CAPACITOR_VOLTAGES, topVoltage(c).high, 'V')} pass; no drop is counted, since the load may be off.`,
       { derated: true, unit: 'V' },
     ),
     'capacitor-ripple-current': held(

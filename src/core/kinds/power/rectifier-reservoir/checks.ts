@@ -1,6 +1,6 @@
-import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, DIODE_CURRENTS, rated, RESISTOR_POWERS, TRANSFORMER_VA } from '../../../quantity/stock.ts';
+import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, DIODE_CURRENTS, RESISTOR_POWERS, TRANSFORMER_VA } from '../../../quantity/stock.ts';
 import type { CheckDef } from '../../contract.ts';
-import { held, say } from '../../words.ts';
+import { held, say, sayRated } from '../../words.ts';
 import { nextPassing } from './sizing.ts';
 
 export const checks: Record<string, CheckDef> = {
@@ -24,7 +24,7 @@ export const checks: Record<string, CheckDef> = {
     'C1.voltageRating',
     'rating of C1',
     'must',
-    (c) => `C1 rated ${say(rated(CAPACITOR_VOLTAGES, c.out('noLoadVoltage').high), 'V')} passes.`,
+    (c) => `C1 rated ${sayRated(CAPACITOR_VOLTAGES, c.out('noLoadVoltage').high, 'V')} passes.`,
     { derated: true },
   ),
   'capacitor-ripple-current': held(
@@ -45,7 +45,7 @@ export const checks: Record<string, CheckDef> = {
     'D1.currentRating',
     'rating of D1',
     'must',
-    (c) => `Diodes rated ${say(rated(DIODE_CURRENTS, c.out('diodeAverageCurrent').high), 'A')} pass.`,
+    (c) => `Diodes rated ${sayRated(DIODE_CURRENTS, c.out('diodeAverageCurrent').high, 'A')} pass.`,
     { derated: true },
   ),
   'diode-inverse-voltage': held(
@@ -55,8 +55,7 @@ export const checks: Record<string, CheckDef> = {
     'D1.voltageRating',
     'rating of D1',
     'must',
-    (c) =>
-      `Diodes rated ${say(rated(BLOCKING_VOLTAGES, c.out('peakInverseVoltage').high), 'V')} pass; transients on the mains ask for two to three times that.`,
+    (c) => `Diodes rated ${sayRated(BLOCKING_VOLTAGES, c.out('peakInverseVoltage').high, 'V')} pass; transients on the mains ask for two to three times that.`,
     { derated: true },
   ),
   inrush: held(
@@ -96,7 +95,7 @@ export const checks: Record<string, CheckDef> = {
     'transformerVa',
     'rating of the transformer',
     'must',
-    (c) => `A transformer of ${say(rated(TRANSFORMER_VA, c.out('requiredVa').high), 'VA')} carries it: the rms current decides, not the DC watts.`,
+    (c) => `A transformer of ${sayRated(TRANSFORMER_VA, c.out('requiredVa').high, 'VA')} carries it: the rms current decides, not the DC watts.`,
     { derated: true },
   ),
   'maximum-voltage': held(
@@ -124,7 +123,7 @@ export const checks: Record<string, CheckDef> = {
     'R1.powerRating',
     'rating of R1',
     'must',
-    (c) => `R1 rated ${say(rated(RESISTOR_POWERS, c.out('bleederDissipation').high), 'W')} passes.`,
+    (c) => `R1 rated ${sayRated(RESISTOR_POWERS, c.out('bleederDissipation').high, 'W')} passes.`,
     {
       derated: true,
       applies: (c) => !!c.x.parts.R1.value,

@@ -130,6 +130,7 @@ export const rectifierReservoir = defineKind({
       bleederDissipation: R1.value ? noLoadVoltage ** 2 / R1.value : 0,
     };
   },
+  mendFirst: ['trough'],
   checks,
   rails: {
     out: {

@@ -1,14 +1,14 @@
 import { abs, beside, capacitor, complex, over, add } from '../../../math/complex.ts';
 import { risingRoot } from '../../../math/root.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
-import { RESISTOR_POWERS, rated } from '../../../quantity/stock.ts';
+import { RESISTOR_POWERS } from '../../../quantity/stock.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type SpreadLike } from '../../contract.ts';
 import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
 import { num } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
 
 /** Volts and amperes of the shunt at an input and load, with its own heat settled. */
 function solve({ parts, ambient }: AnyInputs, vin: number, load: number) {
@@ -160,6 +160,7 @@ export const shuntReference = defineKind({
       reason,
     };
   },
+  mendFirst: ['minimum-current'],
   checks: {
     'minimum-current': held('shunt current at the trough', 'troughCurrent', 'atLeast', 'D1.minimumCurrent', 'knee of D1', 'must', (c) => {
       const lack = c.must('D1.minimumCurrent').high - (c.out('troughCurrent').low ?? 0);
@@ -210,7 +211,7 @@ export const shuntReference = defineKind({
       'rating of R1',
       'must',
       (c) =>
-        `R1 rated ${say(rated(RESISTOR_POWERS, c.out('seriesDissipation').high), 'W')} passes, or several in series; with the output shorted R1 sees all of the input.`,
+        `R1 rated ${sayRated(RESISTOR_POWERS, c.out('seriesDissipation').high, 'W')} passes, or several in series; with the output shorted R1 sees all of the input.`,
       { derated: true },
     ),
     'output-accuracy': held(

@@ -1,11 +1,11 @@
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
-import { CAPACITOR_VOLTAGES, rated } from '../../../quantity/stock.ts';
+import { CAPACITOR_VOLTAGES } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type Offer, type Sizing } from '../../contract.ts';
 import { dot, ground, part, port, wire } from '../../drawing.ts';
 import { choice, flag, num, openOhms, orNone } from '../../fields.ts';
 import type { AnyInputs } from '../../judged.ts';
-import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
+import { condition, held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
 
 /** The enable node: voltage it settles at, resistance it is fed through, capacitance. */
 function enable({ given: g, parts: { R1, C1, U1 } }: AnyInputs) {
@@ -155,7 +155,9 @@ export const softStartSequencing = defineKind({
       'the earliest start must follow the latest ready',
       'must',
       (c) =>
-        `It may start ${say(-(c.out('orderSlack').low ?? 0), 's')} too early: take the predecessor’s power-good instead of a common RC, or a longer delay.`,
+        c.out('orderSlack').low === null
+          ? 'Mend what keeps it from starting at all first.'
+          : `It may start ${say(-c.out('orderSlack').low!, 's')} too early: take the predecessor’s power-good instead of a common RC, or a longer delay.`,
     ),
     'enable-reached': held(
       'threshold over the enable voltage',
@@ -185,7 +187,7 @@ export const softStartSequencing = defineKind({
       'C2.voltageRating',
       'rating of C2',
       'must',
-      (c) => `C2 rated ${say(rated(CAPACITOR_VOLTAGES, c.must('outputVoltage').high), 'V')} passes.`,
+      (c) => `C2 rated ${sayRated(CAPACITOR_VOLTAGES, c.must('outputVoltage').high, 'V')} passes.`,
       { unit: 'V', derated: true },
     ),
   },

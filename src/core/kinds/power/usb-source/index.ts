@@ -1,11 +1,11 @@
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
-import { CAPACITOR_VOLTAGES, rated } from '../../../quantity/stock.ts';
+import { CAPACITOR_VOLTAGES } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type SpreadLike } from '../../contract.ts';
 import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
 import { choice, flag, num } from '../../fields.ts';
 import type { Judged } from '../../judged.ts';
-import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
+import { condition, held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
 
 /** What each port promises at 5 V, A. // [USB] 2.0, 3.2 and Type-C */
 const PROMISED = {
@@ -155,6 +155,7 @@ export const usbSource = defineKind({
       attachCharge: C1.value * g.defaultVoltage,
     };
   },
+  mendFirst: ['contract-offered'],
   checks: {
     'contract-offered': condition(
       'contract',
@@ -239,7 +240,7 @@ export const usbSource = defineKind({
       'C1.voltageRating',
       'rating of C1',
       'must',
-      (c) => `C1 rated ${say(rated(CAPACITOR_VOLTAGES, c.out('highestVoltage').high), 'V')} passes.`,
+      (c) => `C1 rated ${sayRated(CAPACITOR_VOLTAGES, c.out('highestVoltage').high, 'V')} passes.`,
       { derated: true },
     ),
     'connector-current': held(

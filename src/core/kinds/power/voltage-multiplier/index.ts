@@ -1,13 +1,13 @@
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { abs, complex, over } from '../../../math/complex.ts';
-import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, rated, RESISTOR_POWERS } from '../../../quantity/stock.ts';
+import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, RESISTOR_POWERS } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../contract.ts';
 import { dot, ground, part, port, wire } from '../../drawing.ts';
 import { choice, num, orNone } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
 import { converterCapacitor, STATE_DRAWS, STATE_LOADS } from '../../switching.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
 
 const load = ({ given: g }: AnyInputs): number => g.microphoneCount * g.microphoneCurrent + g.loadCurrent;
 
@@ -161,6 +161,7 @@ export const voltageMultiplier = defineKind({
       storedEnergy: (C3.value * C3.biasRetention * lightOutput ** 2) / 2,
     };
   },
+  mendFirst: ['output-low'],
   checks: {
     'output-low': held('output under load', 'outputVoltage', 'atLeast', 'outputVoltageLow', 'lowest allowed', 'must', (c) => {
       const lack = c.must('outputVoltageLow').high - (c.out('outputVoltage').low ?? 0);
@@ -210,7 +211,7 @@ export const voltageMultiplier = defineKind({
       'C1.voltageRating',
       'rating of C1',
       'must',
-      (c) => `C1 rated ${say(rated(CAPACITOR_VOLTAGES, c.out('capacitorStress').high), 'V')}; a ceramic at half its rating keeps its value.`,
+      (c) => `C1 rated ${sayRated(CAPACITOR_VOLTAGES, c.out('capacitorStress').high, 'V')}; a ceramic at half its rating keeps its value.`,
       { derated: true },
     ),
     'output-capacitor-voltage': held(
@@ -220,7 +221,7 @@ export const voltageMultiplier = defineKind({
       'C3.voltageRating',
       'rating of C3',
       'must',
-      (c) => `C3 rated ${say(rated(CAPACITOR_VOLTAGES, c.out('noLoadVoltage').high), 'V')} passes.`,
+      (c) => `C3 rated ${sayRated(CAPACITOR_VOLTAGES, c.out('noLoadVoltage').high, 'V')} passes.`,
       { derated: true },
     ),
     'diode-voltage': held(
@@ -230,7 +231,7 @@ export const voltageMultiplier = defineKind({
       'D1.voltageRating',
       'rating of D1',
       'must',
-      (c) => `Diodes rated ${say(rated(BLOCKING_VOLTAGES, c.out('diodeReverse').high), 'V')} pass.`,
+      (c) => `Diodes rated ${sayRated(BLOCKING_VOLTAGES, c.out('diodeReverse').high, 'V')} pass.`,
       { derated: true },
     ),
     'diode-current': held(
@@ -250,7 +251,7 @@ export const voltageMultiplier = defineKind({
       'R1.powerRating',
       'rating of R1',
       'must',
-      (c) => `R1 rated ${say(rated(RESISTOR_POWERS, filterHeat(c).high), 'W')} passes.`,
+      (c) => `R1 rated ${sayRated(RESISTOR_POWERS, filterHeat(c).high, 'W')} passes.`,
       { unit: 'W', derated: true, applies: (c) => c.x.parts.R1.value > 0 },
     ),
   },
