@@ -32,7 +32,9 @@ export type TwoTerminal =
   | 'switch'
   | 'button'
   | 'spark'
-  | 'panel';
+  | 'panel'
+  | 'strip'
+  | 'via';
 /** Parts with more, or one. */
 export type ManyTerminal =
   | 'npn'

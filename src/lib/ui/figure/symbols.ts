@@ -56,6 +56,8 @@ export const TWO_TERMINAL = {
   buzzer: two('M0 0h20M50 0h20M20 8v-8a15 15 0 0 1 30 0v8Z', {}, 17),
   crystal: two('M0 0h26M44 0h26M26 -11v22M44 -11v22', { open: 'M30 -9h10v18h-10Z' }, 12),
   coil: two('M0 0h15M55 0h15M26 10L44 -10', { open: 'M15 -10h40v20h-40Z' }, 11),
+  strip: two(LEADS, { solid: 'M8 -5h54v10h-54Z' }, 6),
+  via: two('M0 0h70', { open: circle(35, 0, 13) + circle(35, 0, 6) }, 14),
   switch: two('M0 0h22L48 -14M48 0h22', { solid: circle(22, 0, 2.5) }, 15),
   button: two('M0 0h22M48 0h22M20 -9h30M35 -9v-10M30 -19h10', { open: circle(22, 0, 2.5) + circle(48, 0, 2.5) }, 20),
   spark: two('M0 0h24M46 0h24M24 0l8 -5v10ZM46 0l-8 -5v10Z', {}, 6),

@@ -27,7 +27,10 @@
     <p class="ambient">
       <span>ambient</span>
       <span
-        ><span class="num soft">{formatText(ambient.low, 'degC')} … {formatText(ambient.high, 'degC')}</span>
+        ><span class="num soft"
+          >{#if ambient.low < ambient.high}{formatText(ambient.low, 'degC')} …
+          {/if}{formatText(ambient.high, 'degC')}</span
+        >
         <a class="small" href="/boards/{session.id}/brief">from the brief</a></span
       >
     </p>

@@ -5,6 +5,8 @@
   import type { PartDoc } from '../../../core/board/document.ts';
   import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
   import { devicesFor, paramsFor } from '../../../core/parts/devices.ts';
+  import { formatText } from '../../../core/quantity/format.ts';
+  import type { Unit } from '../../../core/quantity/units.ts';
   import { SERIES, type Series } from '../../../core/quantity/preferred.ts';
   import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
   import { humanise, valueUnit } from '../words.ts';
@@ -19,6 +21,11 @@
   let device = $derived(part.def.type === 'device');
   let typical = $derived(devicesFor(part.def.takes, stage.judged.x.given));
   let wrong = $state('');
+  /** A rating that sizing chose stands where somebody may type another. */
+  const sizedTo = (name: string, unit: Unit) => {
+    const chosen: unknown = stage.judged.x.parts[part.slot][name];
+    return typeof chosen === 'number' ? `${formatText(chosen, unit)} sized` : 'not given';
+  };
 
   const say = (change: PartDoc) => (wrong = editor.setPart(part, change) ?? '');
 
@@ -139,7 +146,7 @@
             unit={field.unit}
             value={(doc?.[name] as Uncertain | undefined) ?? field.default}
             clears
-            empty="not given"
+            empty={sizedTo(name, field.unit)}
             onset={(v) => editor.setPart(part, { [name]: v })}
           />
         </div>

@@ -28,6 +28,8 @@
   );
   /** Ends that read the same say nothing. */
   const shownApart = (c: StageSum['checks'][number]) => formatText(c.spread.low!, c.unit, 3) !== formatText(c.spread.high!, c.unit, 3);
+  /** So many checks and helps leave room on the sheet for what is not judged. */
+  const ROOM = 8;
   let helps = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
 </script>
 
@@ -84,24 +86,33 @@
       {/if}
     {/if}
   {/each}
-  {#if others.length}
-    <ul class="others">
-      {#each others as o (o.name)}
-        <li>
-          <span title={o.def.doc}>{o.def.title}</span>
-          <Quantity value={o.spread.nominal} unit={o.def.unit} />
-          <span class="small soft"
-            >{#if o.spread.nominal === null}{o.spread.absent?.reason}{:else if o.spread.low !== null && o.spread.low !== o.spread.high}<Quantity
-                value={o.spread.low}
-                unit={o.def.unit}
-                digits={3}
-              /> … <Quantity value={o.spread.high} unit={o.def.unit} digits={3} />{:else if o.spread.absent}{o.spread.absent.reason}{/if}</span
-          >
-        </li>
-      {/each}
-    </ul>
+  {#if others.length && stage.checks.length + helps.length > ROOM}
+    <details class="more">
+      <summary>{others.length} more figures</summary>
+      {@render figures()}
+    </details>
+  {:else if others.length}
+    {@render figures()}
   {/if}
 </section>
+
+{#snippet figures()}
+  <ul class="others">
+    {#each others as o (o.name)}
+      <li>
+        <span title={o.def.doc}>{o.def.title}</span>
+        <Quantity value={o.spread.nominal} unit={o.def.unit} />
+        <span class="small soft"
+          >{#if o.spread.nominal === null}{o.spread.absent?.reason}{:else if o.spread.low !== null && o.spread.low !== o.spread.high}<Quantity
+              value={o.spread.low}
+              unit={o.def.unit}
+              digits={3}
+            /> … <Quantity value={o.spread.high} unit={o.def.unit} digits={3} />{:else if o.spread.absent}{o.spread.absent.reason}{/if}</span
+        >
+      </li>
+    {/each}
+  </ul>
+{/snippet}
 
 <style>
   ul {

@@ -3,7 +3,7 @@ import { COPPER_TEMPCO, copperResistivity } from '../../../physics/copper.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind } from '../../contract.ts';
-import { wire } from '../../drawing.ts';
+import { part, port, wire } from '../../drawing.ts';
 import { choice, num } from '../../fields.ts';
 import type { AnyInputs } from '../../judged.ts';
 import { held, say, sayOut, step } from '../../words.ts';
@@ -216,12 +216,15 @@ export const circuitTrace = defineKind({
     height: 140,
     title: 'Trace with its cross-section, and a via',
     items: [
-      wire(20, 60, 60, 60),
-      { sym: 'block', id: 'W1', at: [60, 40], size: [220, 40], label: 'W1', value: say(widthOf(c.x, c.env.nominal), 'm') },
-      wire(280, 60, 320, 60),
-      { sym: 'block', id: 'V1', at: [320, 40], size: [80, 40], label: 'V1', value: c.x.given.viaCount === null ? 'none' : `${c.x.given.viaCount} ×` },
-      { sym: 'text', at: [60, 115], text: 'drop' },
-      { sym: 'text', at: [110, 115], text: sayOut(c, 'drop', 'V'), value: true },
+      port(80, 60, 'current', say(c.x.given.loadCurrent, 'A'), 'left'),
+      wire(80, 60, 100, 60),
+      part('strip', [100, 60], 'right', 'W1', `${say(widthOf(c.x, c.env.nominal), 'm')} wide`),
+      part('via', [230, 60], 'right', 'V1', c.x.given.viaCount === null ? `${sayOut(c, 'viasNeeded', 'count')} needed` : `${c.x.given.viaCount} ×`),
+      wire(170, 60, 230, 60),
+      wire(300, 60, 340, 60),
+      port(340, 60, 'drop', sayOut(c, 'drop', 'V')),
+      { sym: 'text', at: [100, 115], text: 'copper' },
+      { sym: 'text', at: [160, 115], text: `${say(c.x.given.length, 'm')} long, ${say(c.x.parts.W1.thickness, 'm')} thick`, value: true },
     ],
   }),
   curves: (x, env) => {
