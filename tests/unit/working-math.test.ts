@@ -35,6 +35,15 @@ describe('the working as mathematics', () => {
     expect(plain(formula)).toContain('π');
   });
 
+  it('keeps brackets around what is raised, and sets an exponent in one line', () => {
+    const text = (expression: string) => plain(stepMath(step(expression, {}, 1)).formula).replaceAll(/\s/g, '');
+    expect(text('(a + b)^2')).toContain('(a+b)2');
+    expect(text('10^(-A / 20)')).toContain('10−A/20');
+    expect(text('k^((a - b) / (2 * c))')).toContain('k(a−b)/(2⋅c)');
+    expect(stepMath(step('10^(-A / 20)', {}, 1)).formula).not.toContain('<mfrac');
+    expect(text('2^n * 3')).toContain('2n⋅3');
+  });
+
   it('puts numbers in with their units, negative ones in brackets', () => {
     const { numbers } = stepMath(step('a - b', { a: 0.0125, b: -2 }, 2.0125));
     expect(plain(numbers)).toMatch(/12\.5.?mV/);

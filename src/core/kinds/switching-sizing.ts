@@ -95,7 +95,9 @@ export function sizeConverter(s: Sizing, x: AnyInputs, k: Sized): Offer[] {
     // A little more than computed: the corners of the search are not all of those that are judged.
     if (s.open(slot)) ratings[`${slot}.${param}`] = list.find((v) => v * s.derating >= need * 1.04) ?? list.at(-1)!;
   };
-  rate('L1', 'saturationCurrent', INDUCTOR_CURRENTS, worst((p) => p.peak) * 1.05);
+  // Nor may an overload saturate it: that limit is not derated.
+  const overload = (s.param('U1.currentLimit').high * s.derating) / spare;
+  rate('L1', 'saturationCurrent', INDUCTOR_CURRENTS, Math.max(worst((p) => p.peak) * 1.05, overload));
   rate(
     'L1',
     'currentRating',

@@ -39,7 +39,7 @@
           <!-- eslint-disable-next-line svelte/no-at-html-tags -- set from the kind's own expression and from numbers, never from what was typed -->
           <p>{@html set.formula}</p>
           <!-- eslint-disable-next-line svelte/no-at-html-tags -- as above -->
-          <p class="numbers">{@html set.numbers}</p>
+          <p>{@html set.numbers}</p>
           <p class="small soft">{s.source}</p>
         </li>
       {/each}
@@ -81,8 +81,8 @@
     font-family: 'Noto Sans Math', math;
     font-size: 1.08rem;
   }
-  .numbers {
-    margin-top: 4px;
+  li p:not(.small) {
+    margin: 4px 0;
   }
   @media (max-width: 900px) {
     ol {

@@ -31,15 +31,30 @@ function valueTex(value: number, unit: Unit): string {
 
 const FUNCTIONS: Record<string, string> = { log: '\\ln', log10: '\\log_{10}', log2: '\\log_{2}', min: '\\min', max: '\\max' };
 
-function texOf(node: MathNode, symbol: (name: string) => string): string {
-  const handler = (n: MathNode & { name?: string; args?: MathNode[]; value?: unknown; fn?: { name: string } }, options: object): string | undefined => {
+type AnyNode = MathNode & { name?: string; args?: AnyNode[]; value?: unknown; fn?: { name: string }; op?: string; content?: AnyNode };
+
+const bare = (n: AnyNode): AnyNode => (n.type === 'ParenthesisNode' ? bare(n.content!) : n);
+
+function texOf(node: MathNode, symbol: (name: string) => string, inline = false): string {
+  const bracketed = (n: AnyNode, inLine: boolean) => {
+    const tex = texOf(bare(n), symbol, inLine);
+    return bare(n).type === 'OperatorNode' ? `\\left(${tex}\\right)` : tex;
+  };
+  const handler = (n: AnyNode, options: object): string | undefined => {
+    const [a, b] = n.args ?? [];
+    // A fraction in an exponent is too small to be read: it goes in one line there.
+    if (n.type === 'OperatorNode' && n.op === '^') return `{${bracketed(a!, inline)}}^{${texOf(bare(b!), symbol, true)}}`;
+    if (inline && n.type === 'OperatorNode' && n.op === '/') {
+      const left = bare(a!).op === '+' || (bare(a!).op === '-' && bare(a!).args!.length > 1) ? bracketed(a!, true) : texOf(bare(a!), symbol, true);
+      return `${left}/${bracketed(b!, true)}`;
+    }
     if (n.type === 'SymbolNode') return ` {${symbol(n.name!)}}`;
     if (n.type === 'ConstantNode' && typeof n.value === 'number' && /e/.test(String(n.value))) return powered(String(n.value));
     if (n.type === 'FunctionNode' && FUNCTIONS[n.fn!.name])
       return `${FUNCTIONS[n.fn!.name]}\\left(${n.args!.map((a) => a.toTex(options)).join(',\\,')}\\right)`;
     return undefined;
   };
-  return node.toTex({ handler, parenthesis: 'auto', implicit: 'show' });
+  return node.toTex({ handler, parenthesis: 'auto', implicit: 'show' }).replaceAll('\\frac{', '\\dfrac{');
 }
 
 const mathml = (tex: string): string => temml.renderToString(`\\displaystyle ${tex}`, { annotate: false, throwOnError: true });
