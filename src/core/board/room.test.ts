@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { board } from '../testing/boards.ts';
 import { setGiven, setPart } from './edit.ts';
 import { evaluateBoard } from './evaluate.ts';
-import { deciding, moved, placesAlong, Room } from './room.ts';
+import { axesOf, deciding, moved, placesAlong, Room } from './room.ts';
 
 const doc = board([
   {
@@ -15,6 +15,7 @@ const doc = board([
 
 describe('room to move', () => {
   const room = new Room(doc, 'rc');
+  const axes = axesOf(evaluateBoard(doc).byId.get('rc')!);
 
   it('at the place where the design stands the margins are those of the sheet', () => {
     const here = room.at({});
@@ -32,7 +33,7 @@ describe('room to move', () => {
   });
 
   it('along R the settling margin falls and the attenuation rises', () => {
-    const axis = room.axes.find((a) => a.path === 'parts.R1')!;
+    const axis = axes.find((a) => a.path === 'parts.R1')!;
     const margins = placesAlong(axis, 30).map((r) => room.at({ 'parts.R1': r }));
     margins.slice(1).forEach((m, i) => {
       expect(m.settling!.margin!).toBeLessThan(margins[i]!.settling!.margin!);
@@ -41,7 +42,7 @@ describe('room to move', () => {
   });
 
   it('offers parts at buyable values around where they stand, givens evenly', () => {
-    const [part, given] = ['parts.C1', 'given.cutoffFrequency'].map((p) => room.axes.find((a) => a.path === p)!);
+    const [part, given] = ['parts.C1', 'given.cutoffFrequency'].map((p) => axes.find((a) => a.path === p)!);
     expect(placesAlong(part!, 200)).toContain(1e-8);
     expect(placesAlong(part!, 20).length).toBeLessThanOrEqual(20);
     const even = placesAlong(given!, 11);

@@ -5,6 +5,7 @@ import { nominalOf, type Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import { boundMessage } from '../quantity/bounds.ts';
 import { comfortOf, deratingOf, methodOf, type BoardDoc } from './document.ts';
+import type { StageSum } from './evaluate.ts';
 import type { Method } from '../kinds/judged.ts';
 import type { StageNode } from './node.ts';
 import { settledBoard } from './settle.ts';
@@ -25,7 +26,6 @@ export type Margins = Record<string, Pick<CheckResult, 'margin' | 'status'>>;
 
 /** A stage in its surroundings, to be looked at with other values. Neighbours stay as they are. */
 export class Room {
-  readonly axes: Axis[];
   readonly #node: StageNode;
   readonly #method: Method;
   readonly #rules: { derating: number; comfort: number };
@@ -37,7 +37,6 @@ export class Room {
     this.#node = found;
     this.#method = methodOf(doc);
     this.#rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
-    this.axes = axesOf(found);
   }
 
   /** Margins with some values moved. */
@@ -47,14 +46,14 @@ export class Room {
   }
 }
 
-/** Unlinked numbers of a stage that are above zero, and its fitted parts. */
-function axesOf(node: StageNode): Axis[] {
-  const givens = Object.entries(node.kind.given as Record<string, Field>).flatMap(([name, field]): Axis[] => {
-    if (field.type !== 'number' || node.links.has(name) || name === 'ambient' || field.integer) return [];
-    const now = node.inputs.fields.get(`given.${name}`)?.nominal;
+/** Values of an evaluated stage one can move along: unlinked numbers above zero, and its fitted parts. */
+export function axesOf(stage: Pick<StageSum, 'kind' | 'links' | 'parts' | 'judged'>): Axis[] {
+  const givens = Object.entries(stage.kind.given as Record<string, Field>).flatMap(([name, field]): Axis[] => {
+    if (field.type !== 'number' || stage.links.has(name) || name === 'ambient' || field.integer) return [];
+    const now = stage.judged.range(name)?.nominal;
     return now !== undefined && now > 0 && Number.isFinite(now) ? [{ path: `given.${name}`, unit: field.unit, now, series: null }] : [];
   });
-  const parts = node.inputs.parts.flatMap((p): Axis[] => {
+  const parts = stage.parts.flatMap((p): Axis[] => {
     if (p.value === null || !(p.value > 0)) return [];
     return [{ path: `parts.${p.slot}`, unit: unitOf(p.def), now: p.value, series: p.series }];
   });

@@ -2,12 +2,12 @@ import { impossible } from '../math/absent.ts';
 import { STATE_IDS, type RailPort, type Ref, type SignalDown, type SignalPort, type StateId } from '../kinds/contract.ts';
 import type { Judged } from '../kinds/judged.ts';
 import { parallel } from '../physics/network.ts';
-import { addRanges, exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import { addRanges, exactly, scaleRange, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
 import { sharesOf, type BoardDoc } from './document.ts';
 import { heatLinks } from './heat.ts';
 import { AMBIENT, StageNode, type Link } from './node.ts';
-import { wire, type Rail, type Wiring } from './wiring.ts';
+import { wire, type Rail, type Tap, type Wiring } from './wiring.ts';
 
 const ROUNDS = 60;
 
@@ -247,6 +247,10 @@ function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, link
   if (def.loads && !isLooped(rail, wiring)) for (const state of STATE_IDS) links.set(def.loads[state], { range: loadInState(rail, wiring, state), from });
   const each = (meaning: 'surge' | 'capacitance' | 'minimum' | 'maximum' | 'absoluteMaximum') =>
     rail.consumers.flatMap((c) => {
+      if (meaning === 'surge' && c.def.gives.surge === undefined) {
+        const passed = surgeThrough(c, wiring);
+        return passed ? [passed] : [];
+      }
       const ref = c.def.gives[meaning];
       const range = ref === undefined || c.node.dead ? null : read(ref, c.node.judged);
       return range ? [range] : [];
@@ -269,6 +273,36 @@ function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, link
   strict('minimum', (a, b) => (b.high > a.high ? b : a));
   strict('maximum', (a, b) => (b.low < a.low ? b : a));
   strict('absoluteMaximum', (a, b) => (b.low < a.low ? b : a));
+}
+
+/**
+ * What a stage that passes power on draws while what hangs behind it starts, A: the surge there, as far as its current limit
+ * lets it through, by the efficiency it has at that load. Null where nothing behind it surges.
+ */
+function surgeThrough(tap: Tap, wiring: Wiring, above: ReadonlySet<StageNode> = new Set()): Range | null {
+  const { node } = tap;
+  if (node.dead || above.has(node)) return null;
+  const path = new Set([...above, node]);
+  for (const [port, def] of Object.entries(node.kind.rails as Record<string, RailPort>)) {
+    const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
+    if (def.role !== 'provides' || !rail || rail.providers[0]?.node !== node) continue;
+    const behind = rail.consumers.flatMap((c) => {
+      const ref = c.def.gives.surge;
+      const range = c.node.dead ? null : ref === undefined ? surgeThrough(c, wiring, path) : read(ref, c.node.judged);
+      return range ? [range] : [];
+    });
+    if (!behind.length) continue;
+    const surge = behind.reduce(addRanges);
+    if (surge.high <= 0) continue;
+    const most = def.gives.currentLimit === undefined ? null : read(def.gives.currentLimit, node.judged);
+    const passed = most ? { nominal: Math.min(surge.nominal, most.nominal), low: Math.min(surge.low, most.low), high: Math.min(surge.high, most.high) } : surge;
+    const drawn = node.draw(tap.def, def.fills.load ?? null, passed, 'peak');
+    if (typeof tap.def.draws === 'string') return drawn ?? passed;
+    // What is told by state has no current for any other load: in proportion to that at peak.
+    const peak = loadInState(rail, wiring, 'peak');
+    return drawn && peak.nominal > 0 ? scaleRange(passed, drawn.nominal / peak.nominal) : passed;
+  }
+  return null;
 }
 
 /** Load of a rail in one state, all consumers with their copies, A. */

@@ -57,7 +57,7 @@ export function wire(nodes: readonly StageNode[]): Wiring {
       findings.push({
         severity: 'must',
         stage: rail.providers[1]!.node.doc.id,
-        text: `${names} both provide the rail “${rail.name}”${users ? ` (used by ${users})` : ''}. Give one of them another rail.`,
+        text: `${names} both provide the rail “${rail.name}”${users ? ` (used by ${users})` : ''}: the higher one feeds back into the other, on or off. Give one of them another rail, or put a diode or a switch between.`,
       });
     }
     for (const p of rail.providers) {

@@ -15,3 +15,21 @@ export const poleAttenuation = (frequency: number, corner: number): number => 10
 
 /** Time in time constants for an exponential to come within half an LSB of n bits: (n+1)·ln 2. */
 export const settlingConstants = (bits: number): number => (bits + 1) * Math.LN2;
+
+/** Harmonics that ripple is followed at. */
+export const HARMONICS = [1, 2, 3, 4, 5] as const;
+
+/**
+ * Share of a sawtooth's ripple that passes a stage, ratio: the first harmonics, of 1/n of the first each, by what passes at
+ * each of them (`passes(n)`, ratio at n times the frequency), over the same without the stage. Where all pass alike it is
+ * that; where rejection falls with frequency it is more than at the first. Amplitudes are added as if their peaks met.
+ * // [Fourier series of a sawtooth]
+ */
+export function sawtoothShare(passes: (n: number) => number): number {
+  let [through, all] = [0, 0];
+  for (const n of HARMONICS) {
+    through += passes(n) / n;
+    all += 1 / n;
+  }
+  return through / all;
+}

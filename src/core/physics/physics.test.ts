@@ -1,9 +1,10 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { coldStartVoltage, foldingLimit } from './cold-start.ts';
 import { copperLoop } from './copper.ts';
 import { hotPlug } from './hot-plug.ts';
 import { leg } from './leg.ts';
-import { parallel, poleAttenuation, settlingConstants, toDb, fromDb } from './network.ts';
+import { parallel, poleAttenuation, sawtoothShare, settlingConstants, toDb, fromDb } from './network.ts';
 import { capacitorNoise, thermalNoise } from './noise.ts';
 
 /** Series R-L-C with ESR met by a step, integrated by the classical Runge–Kutta method. */
@@ -113,5 +114,23 @@ describe('small laws', () => {
     expect(side.ohms).toBeCloseTo(132, 9);
     // In parallel the smaller one takes more: its share is other/(sum).
     expect(side.hottest).toBeCloseTo(330 / 550, 9);
+  });
+});
+
+describe('a sawtooth through a stage', () => {
+  it('passes as its first harmonic where all pass alike, less through a low-pass, more where rejection falls', () => {
+    expect(sawtoothShare(() => 0.01)).toBeCloseTo(0.01, 15);
+    expect(sawtoothShare((n) => 0.01 / n)).toBeLessThan(0.01);
+    // Rejection that falls by 20 dB a decade makes each harmonic count the same: 5 over 1 + 1/2 + 1/3 + 1/4 + 1/5.
+    expect(sawtoothShare((n) => 0.01 * n)).toBeCloseTo((0.01 * 5 * 60) / 137, 15);
+  });
+  it('is never more than the one that passes best', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 5, maxLength: 5 }), (shares) => {
+        const through = sawtoothShare((n) => shares[n - 1]!);
+        expect(through).toBeLessThanOrEqual(Math.max(...shares) + 1e-12);
+        expect(through).toBeGreaterThanOrEqual(Math.min(...shares) - 1e-12);
+      }),
+    );
   });
 });

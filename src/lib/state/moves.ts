@@ -7,6 +7,7 @@ import type { Unit } from '../../core/quantity/units.ts';
 export interface Move {
   stage: string;
   stageTitle: string;
+  outcome: string;
   title: string;
   unit: Unit;
   before: number;
@@ -29,7 +30,7 @@ export function moves(before: Sum, after: Sum): Move[] {
       const change = (b - a) / Math.max(Math.abs(a), 1e-300);
       // What reads the same before and after has not moved for anybody.
       if (Math.abs(change) > LEAST && formatText(a, def.unit, 3) !== formatText(b, def.unit, 3))
-        found.push({ stage: stage.id, stageTitle: stage.title, title: def.title, unit: def.unit, before: a, after: b, change });
+        found.push({ stage: stage.id, stageTitle: stage.title, outcome: name, title: def.title, unit: def.unit, before: a, after: b, change });
     }
   }
   return found.sort((p, q) => Math.abs(q.change) - Math.abs(p.change));

@@ -33,11 +33,11 @@
   {#if moved.length}
     <div class="moved small" aria-live="polite">
       <b>moved</b>
-      {#each here.slice(0, MOST) as m (m.title)}<p>
+      {#each here.slice(0, MOST) as m (m.outcome)}<p>
           {m.title}
           {LEVELS.includes(m.unit) ? `${formatText(m.before, m.unit, 3)} → ${formatText(m.after, m.unit, 3)}` : percent(m.change)}
         </p>{/each}
-      {#each elsewhere.slice(0, MOST) as m (m.stage + m.title)}
+      {#each elsewhere.slice(0, MOST) as m (`${m.stage} ${m.outcome}`)}
         <p><b>{m.stageTitle}:</b> {m.title} {formatText(m.before, m.unit, 3)} → {formatText(m.after, m.unit, 3)}</p>
       {/each}
       {#if here.length + elsewhere.length > 2 * MOST}<p class="soft">

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Field } from '../../../core/kinds/contract.ts';
-  import { moved, placesAlong, Room, type Axis, type Margins } from '../../../core/board/room.ts';
+  import { axesOf, moved, placesAlong, type Axis, type Margins } from '../../../core/board/room.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';
   import { formatText } from '../../../core/quantity/format.ts';
@@ -14,7 +14,7 @@
 
   let { session, stage, editor }: { session: BoardSession; stage: StageSum; editor: StageEditor } = $props();
   const [LINE, MAP] = [49, 33];
-  let axes = $derived(new Room(session.doc, stage.id).axes);
+  let axes = $derived(axesOf(stage));
   let xPath = $state('');
   let yPath = $state('');
   let x = $derived(axes.find((a) => a.path === xPath) ?? axes[0]);

@@ -129,6 +129,16 @@ export const checks: Record<string, CheckDef> = {
       return `${bypass} RC or LC filter before the regulator with ${say(over, 'dB')} at the ripple’s frequency works where the regulator’s rejection has run out.`;
     },
   },
+  'harmonic-ripple': {
+    title: 'output ripple with harmonics',
+    value: 'harmonicRipple',
+    sense: 'atMost',
+    limit: (c) => c.range('maximumOutputRipple'),
+    from: 'allowed ripple, if what comes in is a sawtooth',
+    severity: 'note',
+    applies: (c) => (c.out('harmonicRipple').nominal ?? 0) > 1.05 * (c.out('outputRipple').nominal ?? 0),
+    help: () => 'Its rejection falls with frequency, so that harmonics pass: an RC or LC filter before it takes them first. Look at the output with a scope.',
+  },
   'output-noise': {
     title: 'output noise',
     value: 'outputNoise',

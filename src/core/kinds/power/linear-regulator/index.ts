@@ -1,7 +1,7 @@
 import { impossible, none } from '../../../math/absent.ts';
 import { coldStartVoltage } from '../../../physics/cold-start.ts';
 import { junctionToAmbient } from '../../../physics/thermal.ts';
-import { fromDb, toDb } from '../../../physics/network.ts';
+import { fromDb, sawtoothShare, toDb } from '../../../physics/network.ts';
 import { defineKind } from '../../contract.ts';
 import { choice, num } from '../../fields.ts';
 import { bringUp } from './bring-up.ts';
@@ -106,6 +106,11 @@ export const linearRegulator = defineKind({
     highestLoad: { unit: 'A', title: 'highest load at this input', doc: 'its low end is the load at high line' },
     rippleRejection: { unit: 'dB', title: 'ripple rejection' },
     outputRipple: { unit: 'V', title: 'output ripple' },
+    harmonicRipple: {
+      unit: 'V',
+      title: 'output ripple with harmonics',
+      doc: 'if the ripple is a sawtooth: its first five harmonics, each by the rejection at its frequency',
+    },
     outputNoise: { unit: 'V', title: 'output noise' },
     efficiency: { unit: 'ratio', title: 'efficiency' },
     startUpTime: { unit: 's', title: 'start-up time', doc: 'null if loadCurrent >= currentLimit' },
@@ -127,10 +132,7 @@ export const linearRegulator = defineKind({
     const coolPower = (U1.maximumJunction - ambient) / theta;
     const sink = (U1.maximumJunction - ambient) / dissipation - U1.junctionToCase - g.caseToSink;
     const tau = rTop * (C3.value ?? 0);
-    const rejection = Math.max(
-      0,
-      U1.rippleRejection - 10 * Math.log10(1 + (g.rippleFrequency / U1.rejectionCorner) ** 2) - toDb(bypassGain(a, tau, g.rippleFrequency)),
-    );
+    const rejection = rejectionAt(U1, a, tau, g.rippleFrequency);
     const cold = coldStart(g, U1, outputVoltage);
     return {
       outputVoltage,
@@ -152,6 +154,7 @@ export const linearRegulator = defineKind({
         drop > 0 ? Math.max(0, Math.min((coolPower - g.inputVoltage * U1.quiescentCurrent) / drop - dividerCurrent, U1.currentRating)) : U1.currentRating,
       rippleRejection: rejection,
       outputRipple: g.inputRipple / fromDb(rejection),
+      harmonicRipple: g.inputRipple * sawtoothShare((n) => 1 / fromDb(rejectionAt(U1, a, tau, n * g.rippleFrequency))),
       outputNoise: Math.hypot(U1.voltageNoise * Math.sqrt(noiseGainBandwidth(a, tau, g.noiseLow, g.noiseHigh)), g.inputNoise / fromDb(rejection)),
       efficiency: inputCurrent > 0 ? (outputVoltage * g.loadCurrent) / (g.inputVoltage * inputCurrent) : 0,
       startUpTime: g.loadCurrent >= U1.currentLimit ? LIMITED : (((C2.value ?? 0) + g.loadCapacitance) * outputVoltage) / (U1.currentLimit - g.loadCurrent),
@@ -166,6 +169,7 @@ export const linearRegulator = defineKind({
         ['nominal', 'low', 'high'],
         'outputVoltage',
         'outputRipple',
+        'harmonicRipple',
         'outputNoise',
         'startCurrent',
         'startVoltage',
@@ -178,7 +182,10 @@ export const linearRegulator = defineKind({
     }
     // The worst ends meet: least headroom against greatest dropout.
     if ((d.low ?? -Infinity) >= (need.high ?? Infinity)) return null;
-    const some = [...lost(['low'], 'outputVoltage', 'startCurrent', 'startVoltage'), ...lost(['high'], 'outputRipple', 'outputNoise', 'startDissipation')];
+    const some = [
+      ...lost(['low'], 'outputVoltage', 'startCurrent', 'startVoltage'),
+      ...lost(['high'], 'outputRipple', 'harmonicRipple', 'outputNoise', 'startDissipation'),
+    ];
     return { outside: some, reason: 'the regulator drops out at the low end of its input' };
   },
   mendFirst: ['dropout'],
@@ -255,6 +262,11 @@ export function feedback(type: 'adjust-pin' | 'feedback-pin' | 'fixed', vref: nu
   if (type === 'fixed' || r1 === null || r2 === null) return { a: 1, rTop: 0, dividerCurrent: 0 };
   if (type === 'adjust-pin') return { a: 1 + r2 / r1, rTop: r2, dividerCurrent: vref / r1 };
   return { a: 1 + r1 / r2, rTop: r1, dividerCurrent: vref / r2 };
+}
+
+/** Ripple rejection at a frequency, dB: first order beyond its corner, as much better as the bypass lowers the gain, never below 0. */
+export function rejectionAt(U1: { rippleRejection: number; rejectionCorner: number }, a: number, tau: number, frequency: number): number {
+  return Math.max(0, U1.rippleRejection - 10 * Math.log10(1 + (frequency / U1.rejectionCorner) ** 2) - toDb(bypassGain(a, tau, frequency)));
 }
 
 /** Gain from reference to output at a frequency with the bypass capacitor: a at DC, 1 far above its corner. */
