@@ -38,7 +38,6 @@ const views = [
   ['sum', ''],
   ['stage-regulator', '/stages/analog-3v3'],
   ['stage-filter', '/stages/scale-filter', 'c'],
-  ['stage-converter', '/stages/scale-reading'],
   ['working', '/stages/supply-watch', 'w'],
   ['tolerance', '/stages/scale-filter', 't'],
   ['room', '/stages/scale-filter', 'r'],
@@ -83,6 +82,11 @@ for (const [name, path] of [
   if (!wanted(name)) continue;
   await open(path, weighHouse);
   await shot(name);
+}
+if (wanted('devices')) {
+  await page.goto(`${address}/parts`);
+  await page.waitForLoadState('networkidle');
+  await shot('devices');
 }
 if (wanted('sum-dark')) {
   await page.emulateMedia({ colorScheme: 'dark' });

@@ -146,6 +146,8 @@ for (const scheme of ['light', 'dark'] as const) {
     await look('new board');
     await page.goto('/account');
     await look('account');
+    await page.goto('/parts');
+    await look('devices');
   });
 }
 

@@ -102,7 +102,7 @@ test('a typical device fills its parameters in, as one step that can be taken ba
   await page.getByText('D1 each diode').click();
   const forward = page.getByLabel('D1 forward voltage');
   await expect(forward).toHaveValue(/900.mV/);
-  await page.getByLabel('D1: take a typical device').selectOption('Schottky diode 3 A, 40 V');
+  await page.getByLabel('D1: take a device of a list').selectOption('Schottky diode 3 A, 40 V');
   await expect(forward).toHaveValue(/360.mV/);
   await expect(page.getByLabel('D1 voltage rating')).toHaveValue(/40.V/);
   await saved(page);

@@ -1,3 +1,4 @@
+import { csvText } from './csv.ts';
 import { cautionsOf, gate } from '../gate/gate.ts';
 import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
@@ -119,15 +120,6 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
     'This report helps to decide. It claims no compliance with any standard; local codes and licensed practitioners decide.\n',
   ].join('');
 }
-
-const csvCell = (v: string | number | null): string => {
-  const text = v === null ? '' : String(v);
-  // A leading =, +, - or @ would be run as a formula by a spreadsheet; numbers are safe.
-  const safe = typeof v === 'string' && /^[=+\-@\t]/.test(text) ? `'${text}` : text;
-  return /[",\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
-};
-
-const csvText = (rows: (string | number | null)[][]): string => rows.map((r) => r.map(csvCell).join(',') + '\r\n').join('');
 
 /** All checks as CSV, SI units. */
 export function csvReport(sum: Sum): string {

@@ -423,6 +423,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   evaluate: (x: Inputs<G, P, C>, env: Env<G, P, C>) => Results<O>;
   /** Ends that lie outside the region where the formulas hold, once all ends are known. */
   region?: (c: Judged) => { outside: readonly { outcome: string; ends: readonly ('nominal' | 'low' | 'high')[] }[]; reason: string } | null;
+  /** The sort of generic devices whose parameters are givens here: a cell. */
+  takes?: { sort: DeviceSort; given: readonly string[] };
   checks: Readonly<Record<string, CheckDef>>;
   /** Checks to mend first where results have no value, the most likely cause first: the others then only say so. */
   mendFirst?: readonly string[];

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { devicesFor, GENERIC_DEVICES, paramsFor, type GenericDevice } from '../parts/devices.ts';
+import { devicesFor, GENERIC_DEVICES, paramsFor, type Device } from '../parts/devices.ts';
 import { nominalOf } from '../quantity/uncertain.ts';
 import { alone } from '../testing/boards.ts';
 import type { PartDefs } from './contract.ts';
+import { DEVICE_FIELDS } from './device-fields.ts';
 import { KINDS } from './index.ts';
 
 const places = KINDS.flatMap((kind) =>
@@ -10,8 +11,9 @@ const places = KINDS.flatMap((kind) =>
     .filter(([, def]) => def.takes)
     .map(([slot, def]) => ({ kind, slot, def, names: Object.keys(def.params ?? {}) })),
 );
+const asGivens = KINDS.filter((kind) => kind.takes).map((kind) => ({ kind, takes: kind.takes! }));
 const of = (sort: string) => GENERIC_DEVICES.filter((d) => d.sort === sort);
-const value = (d: GenericDevice, name: string) => nominalOf(d.params[name]!);
+const value = (d: Device, name: string) => nominalOf(d.params[name]!);
 
 describe('generic devices', () => {
   it.each(places)('$kind.id $slot: every device of its sort can be put in, and the stage is judged with it', ({ kind, slot, def, names }) => {
@@ -25,9 +27,18 @@ describe('generic devices', () => {
     }
   });
 
+  it.each(asGivens)('$kind.id: every $takes.sort can be put in as its givens', ({ kind, takes }) => {
+    expect(of(takes.sort).length).toBeGreaterThan(1);
+    for (const device of of(takes.sort)) {
+      const params = paramsFor(device, takes.given);
+      const stage = alone(kind.id, { ...device.when, ...params });
+      for (const name of Object.keys(params)) expect(stage.judged.range(name)!.nominal, `${device.title} ${name}`).toBe(value(device, name));
+    }
+  });
+
   it('bring nothing that no place has, and titles tell them apart', () => {
     for (const d of GENERIC_DEVICES) {
-      const known = new Set(places.filter((p) => p.def.takes === d.sort).flatMap((p) => p.names));
+      const known = new Set(Object.keys(DEVICE_FIELDS[d.sort]));
       expect(
         Object.keys(d.params).filter((n) => !known.has(n)),
         d.title,

@@ -20,6 +20,7 @@ export const converterInductor = <const D extends string>(doc: D) =>
     type: 'inductor',
     series: 'E6',
     tolerance: 0.2,
+    takes: 'inductor',
     doc,
     params: {
       dcr: num('ohm', 0.05, undefined, { min: 0 }),

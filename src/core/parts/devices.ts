@@ -1,10 +1,23 @@
+import { CHEMISTRIES, type ChemistryId } from '../physics/cells.ts';
 import type { Uncertain } from '../quantity/uncertain.ts';
 
 /** What a place on a board can take. */
-export type DeviceSort = 'diode' | 'shunt' | 'regulator' | 'suppressor' | 'fuse' | 'p-channel switch' | 'pass transistor' | 'heatsink';
+export const DEVICE_SORTS = [
+  'diode',
+  'shunt',
+  'regulator',
+  'suppressor',
+  'fuse',
+  'p-channel switch',
+  'pass transistor',
+  'inductor',
+  'heatsink',
+  'cell',
+] as const;
+export type DeviceSort = (typeof DEVICE_SORTS)[number];
 
-/** A device of no maker: typical parameters with their usual spread, in the names parts use. */
-export interface GenericDevice {
+/** A device with its parameters and their spread, in the names parts use; the shipped ones are of no maker. */
+export interface Device {
   sort: DeviceSort;
   title: string;
   /** Choices of the stage it goes with: a fixed regulator is of no use where two resistors set the output. */
@@ -20,18 +33,18 @@ const diode = (title: string, forwardVoltage: number, ohms: number, amps: number
     title,
     params: {
       forwardVoltage,
-      dynamicResistance: ohms,
-      seriesResistance: ohms,
       currentRating: amps,
       voltageRating: volts,
       surgeRating: surge,
+      dynamicResistance: ohms,
+      seriesResistance: ohms,
       junctionToAmbient,
       maximumJunction: 150,
       ...more,
     },
-  }) as const satisfies GenericDevice;
+  }) as const satisfies Device;
 
-const bipolarRegulator = (title: string, volts: number, dropoutVoltage: number): GenericDevice => ({
+const bipolarRegulator = (title: string, volts: number, dropoutVoltage: number): Device => ({
   sort: 'regulator',
   title,
   when: { regulatorType: 'fixed' },
@@ -59,7 +72,7 @@ const bipolarRegulator = (title: string, volts: number, dropoutVoltage: number):
   },
 });
 
-const lowDropout = (title: string, volts: number | null, amps: number, iq: number, ohms: number, noise: number, rejection: number): GenericDevice => ({
+const lowDropout = (title: string, volts: number | null, amps: number, iq: number, ohms: number, noise: number, rejection: number): Device => ({
   sort: 'regulator',
   title,
   when: { regulatorType: volts === null ? 'feedback-pin' : 'fixed' },
@@ -87,7 +100,7 @@ const lowDropout = (title: string, volts: number | null, amps: number, iq: numbe
   },
 });
 
-const zener = (volts: number, impedance: number, tempco: number): GenericDevice => ({
+const zener = (volts: number, impedance: number, tempco: number): Device => ({
   sort: 'shunt',
   title: `zener diode ${volts} V, 0.5 W, 5 %`,
   params: {
@@ -103,7 +116,7 @@ const zener = (volts: number, impedance: number, tempco: number): GenericDevice 
   },
 });
 
-const precision = (volts: number, tolerance: number): GenericDevice => ({
+const precision = (volts: number, tolerance: number): Device => ({
   sort: 'shunt',
   title: `precision shunt reference ${volts} V, ${tolerance * 100} %`,
   params: {
@@ -119,13 +132,13 @@ const precision = (volts: number, tolerance: number): GenericDevice => ({
   },
 });
 
-const fuse = (title: string, amps: number, ohms: number, i2t: number, more = {}): GenericDevice => ({
+const fuse = (title: string, amps: number, ohms: number, i2t: number, more = {}): Device => ({
   sort: 'fuse',
   title,
   params: { currentRating: amps, resistance: ohms, meltingI2t: i2t, clearingI2t: 3 * i2t, voltageRating: 32, ...more },
 });
 
-const suppressor = (standoff: number): GenericDevice => ({
+const suppressor = (standoff: number): Device => ({
   sort: 'suppressor',
   title: `suppressor ${standoff} V, 600 W for 1 ms`,
   params: {
@@ -137,14 +150,43 @@ const suppressor = (standoff: number): GenericDevice => ({
   },
 });
 
-const sink = (title: string, sinkToAmbient: number, width: number, length: number, finCount: number, finHeight: number, mass: number): GenericDevice => ({
+const sink = (title: string, sinkToAmbient: number, width: number, length: number, finCount: number, finHeight: number, mass: number): Device => ({
   sort: 'heatsink',
   title,
   params: { sinkToAmbient, width, length, finCount, finHeight, finThickness: 0.0015, conductivity: 200, emissivity: 0.85, mass },
 });
 
+/** Loss of the core at 500 kHz and 0.3 A of ripple; ferrite saturates at once and loses little, powder softly and loses more. */
+const choke = (title: string, dcr: number, saturationCurrent: number, currentRating: number, ferrite: boolean): Device => ({
+  sort: 'inductor',
+  title,
+  params: {
+    dcr: within(dcr, 0.2),
+    saturationCurrent,
+    currentRating,
+    rollOff: ferrite ? 0.3 : 0.2,
+    coreLoss: ferrite ? 0.005 : 0.02,
+    coreReferenceFrequency: 5e5,
+    coreReferenceRipple: 0.3,
+    coreFrequencyExponent: ferrite ? 1.5 : 1.2,
+    coreRippleExponent: ferrite ? 2.5 : 2.1,
+  },
+});
+
+const cell = (title: string, chemistry: ChemistryId, capacity: number, cellResistance: number, rate: number): Device => ({
+  sort: 'cell',
+  title,
+  when: { chemistry },
+  params: {
+    capacity: within(capacity, 0.05),
+    cellResistance: { nominal: cellResistance, low: 0.8 * cellResistance, high: 1.4 * cellResistance },
+    maximumDischargeRate: rate,
+    selfDischarge: CHEMISTRIES[chemistry].selfDischarge,
+  },
+});
+
 /** Typical devices by sort. A copy is a stage's own: it can be edited, and nothing refers back here. */
-export const GENERIC_DEVICES: readonly GenericDevice[] = [
+export const GENERIC_DEVICES: readonly Device[] = [
   diode('silicon rectifier 1 A, 400 V', 0.85, 0.06, 1, 400, 30, 65),
   diode('silicon rectifier 3 A, 400 V', 0.85, 0.025, 3, 400, 150, 40),
   diode('Schottky diode 1 A, 40 V', 0.38, 0.08, 1, 40, 30, 80, { maximumJunction: 125 }),
@@ -250,6 +292,19 @@ export const GENERIC_DEVICES: readonly GenericDevice[] = [
       maximumJunction: 150,
     },
   },
+  choke('shielded ferrite choke 4 mm, 10 to 22 µH', 0.18, 1.2, 1, true),
+  choke('shielded ferrite choke 6 mm, 10 to 22 µH', 0.07, 2.2, 1.8, true),
+  choke('shielded ferrite choke 10 mm, 10 to 22 µH', 0.03, 5, 4, true),
+  choke('moulded powder choke 5 mm, 4.7 to 10 µH', 0.06, 5, 3.5, false),
+  choke('powder toroid 20 mm, 47 to 100 µH', 0.05, 4, 3, false),
+  cell('lithium-ion cell, round 18 mm by 65 mm, 2.5 Ah', 'lithium-ion', 2.5, 0.045, 2),
+  cell('lithium-ion cell, round, high rate, 2 Ah', 'lithium-ion', 2, 0.02, 8),
+  cell('lithium-polymer pouch 1 Ah', 'lithium-ion', 1, 0.08, 1),
+  cell('lithium-iron-phosphate cell, round 26 mm, 3.2 Ah', 'lithium-iron-phosphate', 3.2, 0.02, 3),
+  cell('nickel-metal-hydride AA, low self-discharge, 2 Ah', 'nickel-metal-hydride', 2, 0.03, 2),
+  cell('alkaline AA 2.4 Ah', 'alkaline', 2.4, 0.15, 0.2),
+  cell('alkaline D 12 Ah', 'alkaline', 12, 0.1, 0.1),
+  cell('lead-acid cell of a 7 Ah battery', 'lead-acid', 7, 0.004, 1),
   sink('clip-on sink 24 K/W', 24, 0.02, 0.02, 4, 0.012, 0.005),
   sink('finned sink 50 mm, 10 K/W', 10, 0.05, 0.05, 8, 0.02, 0.05),
   sink('finned profile 75 mm, 5 K/W', 5, 0.075, 0.075, 10, 0.025, 0.14),
@@ -257,9 +312,9 @@ export const GENERIC_DEVICES: readonly GenericDevice[] = [
 ];
 
 /** Devices for a place, of those that go with the choices of its stage. */
-export const devicesFor = (sort: DeviceSort | undefined, given: Readonly<Record<string, unknown>>): GenericDevice[] =>
-  GENERIC_DEVICES.filter((d) => d.sort === sort && Object.entries(d.when ?? {}).every(([name, choice]) => given[name] === choice));
+export const devicesFor = (sort: DeviceSort | undefined, given: Readonly<Record<string, unknown>>, all: readonly Device[] = GENERIC_DEVICES): Device[] =>
+  all.filter((d) => d.sort === sort && Object.entries(d.when ?? {}).every(([name, choice]) => given[name] === choice));
 
 /** What a device brings to a place: the parameters the place has. */
-export const paramsFor = (device: GenericDevice, names: readonly string[]): Record<string, Uncertain> =>
+export const paramsFor = (device: Device, names: readonly string[]): Record<string, Uncertain> =>
   Object.fromEntries(Object.entries(device.params).filter(([name]) => names.includes(name)));

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
   import Plus from '@lucide/svelte/icons/plus';
+  import FileButton from '$lib/ui/atoms/FileButton.svelte';
   import Problem from '$lib/ui/atoms/Problem.svelte';
   import BoardCard from '$lib/ui/board/BoardCard.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
@@ -15,18 +15,7 @@
     <h1>{data.archived ? 'Archived boards' : 'Shelf of boards'}</h1>
     <div class="actions">
       {#if data.archived}<a href="/boards">back to the shelf</a>{:else if data.others}<a href="/boards?archived">{data.others} archived</a>{/if}
-      <form method="POST" action="?/import" enctype="multipart/form-data" use:enhance>
-        <label class="file"
-          >Import a board file<input
-            class="sr"
-            type="file"
-            name="file"
-            accept=".json,application/json"
-            onchange={(e) => e.currentTarget.form?.requestSubmit()}
-          /></label
-        >
-        <noscript><button>Import</button></noscript>
-      </form>
+      <FileButton action="?/import" label="Import a board file" accept=".json,application/json" />
       <a class="new" href="/boards/new"><Plus size={16} /> New board</a>
     </div>
   </div>
@@ -75,8 +64,7 @@
     list-style: none;
     border-top: 1px solid var(--ink);
   }
-  .new,
-  .file {
+  .new {
     display: inline-flex;
     align-items: center;
     gap: 6px;
@@ -92,15 +80,8 @@
     background: var(--ink);
     color: var(--ground);
   }
-  .file:focus-within {
-    outline: 2px solid var(--copper);
-    outline-offset: 2px;
-  }
-  .file:hover,
   .new:hover {
     border-color: var(--copper);
-  }
-  .new:hover {
     background: var(--copper);
     color: var(--on-copper);
   }

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, customType, datetime, double, index, int, mysqlTable, primaryKey, text, uniqueIndex, varchar } from 'drizzle-orm/mysql-core';
 import type { BoardDoc } from '../../../core/board/document.ts';
+import type { Device, DeviceSort } from '../../../core/parts/devices.ts';
 import type { Drawer } from '../../../core/quantity/drawer.ts';
 import type { Op } from '../../../core/board/changes.ts';
 
@@ -32,6 +33,23 @@ export const accounts = mysqlTable(
     createdAt: at('created_at'),
   },
   (t) => [uniqueIndex('accounts_email').on(t.email)],
+);
+
+/** Devices somebody works with: copies of shipped ones, and their own. */
+export const devices = mysqlTable(
+  'devices',
+  {
+    id: id('id').primaryKey(),
+    accountId: id('account_id')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    sort: varchar('sort', { length: 30 }).$type<DeviceSort>().notNull(),
+    title: varchar('title', { length: 80 }).notNull(),
+    meant: json<Device['when']>('meant'),
+    params: json<Device['params']>('params').notNull(),
+    createdAt: at('created_at'),
+  },
+  (t) => [index('devices_account').on(t.accountId, t.sort, t.title)],
 );
 
 export const sessions = mysqlTable(

@@ -4,6 +4,8 @@
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import { paramsFor } from '../../../core/parts/devices.ts';
+  import DevicePick from './DevicePick.svelte';
   import GivenRow from './GivenRow.svelte';
   import LinkedGroup from './LinkedGroup.svelte';
   import LinksBox from './LinksBox.svelte';
@@ -21,6 +23,14 @@
 <section>
   <h2>Given</h2>
   <LinksBox {session} {stage} />
+  {#if stage.kind.takes}
+    {@const { sort, given } = stage.kind.takes}
+    <DevicePick
+      label="Take a {sort} of a list"
+      fits={(all) => all.filter((d) => d.sort === sort)}
+      ontake={(d) => editor.setGivens(`take ${d.title}`, { ...d.when, ...paramsFor(d, given) })}
+    />
+  {/if}
   {#each linkedGroups(stage) as group (group.from)}<LinkedGroup {...group} {fields} />{/each}
   {#each groups.shown as name (name)}<GivenRow {name} field={fields[name]!} {stage} {editor} />{/each}
   {#if !sheltered}

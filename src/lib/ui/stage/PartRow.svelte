@@ -10,6 +10,7 @@
   import { SERIES, type Series } from '../../../core/quantity/preferred.ts';
   import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
   import { humanise, valueUnit } from '../words.ts';
+  import DevicePick from './DevicePick.svelte';
   import QuantityField from './QuantityField.svelte';
   import type { StageEditor } from './stage-editor.ts';
 
@@ -19,21 +20,14 @@
   let unit = $derived(valueUnit(part.def.type));
   let params = $derived(Object.entries(part.def.params ?? {}));
   let device = $derived(part.def.type === 'device');
-  let typical = $derived(devicesFor(part.def.takes, stage.judged.x.given));
   let wrong = $state('');
   /** A rating that sizing chose stands where somebody may type another. */
   const sizedTo = (name: string, unit: Unit) => {
     const chosen: unknown = stage.judged.x.parts[part.slot][name];
-    return typeof chosen === 'number' ? `${formatText(chosen, unit)} sized` : 'not given';
+    return doc?.[name] === undefined && typeof chosen === 'number' ? `${formatText(chosen, unit)} sized` : 'not given';
   };
 
   const say = (change: PartDoc) => (wrong = editor.setPart(part, change) ?? '');
-
-  function take(choice: HTMLSelectElement): void {
-    const found = typical[choice.selectedIndex - 1];
-    choice.selectedIndex = 0;
-    if (found) say(paramsFor(found, Object.keys(part.def.params ?? {})));
-  }
 
   function key(e: KeyboardEvent): void {
     if (e.target instanceof HTMLInputElement || e.target instanceof HTMLSelectElement) return;
@@ -132,12 +126,11 @@
       <summary
         >{#if device}<b>{part.slot}</b> {part.def.doc ?? 'device'}{:else}<span class="small soft">more of {part.slot}</span>{/if}</summary
       >
-      {#if typical.length}
-        <select class="typical" aria-label="{part.slot}: take a typical device" onchange={(e) => take(e.currentTarget)}>
-          <option>take a typical one…</option>
-          {#each typical as d (d.title)}<option>{d.title}</option>{/each}
-        </select>
-      {/if}
+      <DevicePick
+        label="{part.slot}: take a device of a list"
+        fits={(all) => devicesFor(part.def.takes, stage.judged.x.given, all)}
+        ontake={(device) => say(paramsFor(device, Object.keys(part.def.params ?? {})))}
+      />
       {#each params as [name, field] (name)}
         <div class="param">
           <span title={field.doc}>{humanise(name)}</span>
@@ -173,10 +166,6 @@
     grid-template-columns: 36px auto minmax(0, 1fr) auto;
     gap: 6px;
     align-items: center;
-  }
-  .typical {
-    width: 100%;
-    margin-bottom: 4px;
   }
   .step {
     display: inline-grid;

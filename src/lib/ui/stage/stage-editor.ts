@@ -25,6 +25,15 @@ export class StageEditor {
     return this.#edit(humanise(name), setGiven(this.session().doc, this.stage().id, name, value));
   }
 
+  /** Several givens in one step, as a cell brings them. */
+  setGivens(label: string, values: Readonly<Record<string, GivenValue>>): string | undefined {
+    const { doc } = this.session();
+    return this.#edit(
+      label,
+      Object.entries(values).reduce((d, [name, value]) => setGiven(d, this.stage().id, name, value), doc),
+    );
+  }
+
   /** Changes keys of a part; a value that was sized becomes chosen together with the tolerance it was sized with. */
   setPart(part: ResolvedPart, change: PartDoc): string | undefined {
     const before = this.stage().doc.parts?.[part.slot] ?? {};

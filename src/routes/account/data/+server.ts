@@ -4,6 +4,7 @@ import { db } from '$lib/server/db/client.ts';
 import { revisions } from '$lib/server/db/schema.ts';
 import { signedIn } from '$lib/server/guard.ts';
 import { drawerOf } from '$lib/server/repositories/accounts.ts';
+import { listDevices } from '$lib/server/repositories/devices.ts';
 import { listBoards, logOf } from '$lib/server/repositories/boards.ts';
 import { readingsOf } from '$lib/server/repositories/revisions.ts';
 
@@ -36,7 +37,7 @@ export const GET = async ({ locals }) => {
     }),
   );
   return json(
-    { account: { email: account.email, name: account.name, drawer: await drawerOf(account.id) }, boards: all },
+    { account: { email: account.email, name: account.name, drawer: await drawerOf(account.id), devices: await listDevices(account.id) }, boards: all },
     { headers: { 'content-disposition': 'attachment; filename="spark-sum-data.json"' } },
   );
 };

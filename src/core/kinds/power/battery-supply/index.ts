@@ -144,6 +144,7 @@ export const batterySupply = defineKind({
       senseVoltage: (full * parts.R2.value) / (parts.R1.value + parts.R2.value),
     };
   },
+  takes: { sort: 'cell', given: ['capacity', 'cellResistance', 'maximumDischargeRate', 'peukert', 'ratedHours', 'selfDischarge'] },
   checks: {
     'pulse-voltage': held(
       'pack during the sag',

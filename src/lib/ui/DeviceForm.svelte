@@ -1,0 +1,88 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import { DEVICE_CHOICES, DEVICE_FIELDS } from '../../core/kinds/device-fields.ts';
+  import type { Device } from '../../core/parts/devices.ts';
+  import { entryText } from '../../core/quantity/format.ts';
+  import Button from './atoms/Button.svelte';
+  import Field from './atoms/Field.svelte';
+  import Problem from './atoms/Problem.svelte';
+  import { humanise } from './words.ts';
+
+  interface Props {
+    device: Device & { id: string };
+    /** What the server said of the last try. */
+    problem: string | undefined;
+    done: string | undefined;
+  }
+  let { device, problem, done }: Props = $props();
+  let fields = $derived(Object.entries(DEVICE_FIELDS[device.sort]));
+  let choices = $derived(Object.entries(DEVICE_CHOICES[device.sort]));
+</script>
+
+<form
+  method="POST"
+  use:enhance={() =>
+    ({ update }) =>
+      update({ reset: false })}
+>
+  <input type="hidden" name="id" value={device.id} />
+  <input type="hidden" name="sort" value={device.sort} />
+  <Field label="Title"><input name="title" value={device.title} required maxlength="80" /></Field>
+  <div class="grid">
+    {#each choices as [name, all] (name)}
+      <label
+        ><span>{humanise(name)}</span>
+        <select name="for.{name}" value={device.when?.[name] ?? ''}>
+          <option value="">any</option>
+          {#each all as c (c)}<option>{c}</option>{/each}
+        </select></label
+      >
+    {/each}
+    {#each fields as [name, field] (name)}
+      <label title={field.doc}
+        ><span>{humanise(name)}</span>
+        <input
+          name="param.{name}"
+          value={device.params[name] === undefined ? '' : entryText(device.params[name], field.unit)}
+          placeholder="not given"
+          autocomplete="off"
+          spellcheck="false"
+        /></label
+      >
+    {/each}
+  </div>
+  <p class="small soft">Typical values with their spread, as on a stage: 1.25 V ± 4 %, or 3 mA .. 8 mA. What is left empty is not brought to a stage.</p>
+  <Problem text={problem} />
+  {#if done}<p role="status">{done}</p>{/if}
+  <p class="actions">
+    <Button type="submit" formaction="?/save">Keep</Button>
+    <Button type="submit" look="danger" formaction="?/remove" formnovalidate>Remove from the list</Button>
+  </p>
+</form>
+
+<style>
+  form {
+    display: grid;
+    gap: 10px;
+    padding: 10px 0 16px;
+  }
+  .grid {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+    gap: 4px 28px;
+  }
+  label {
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 10px;
+  }
+  .grid input,
+  .grid select {
+    width: 150px;
+  }
+  .actions {
+    display: flex;
+    gap: 10px;
+  }
+</style>

@@ -1,0 +1,27 @@
+import { DEVICE_FIELDS } from '../../core/kinds/device-fields.ts';
+import type { Device, DeviceSort } from '../../core/parts/devices.ts';
+import { formatText } from '../../core/quantity/format.ts';
+import { nominalOf } from '../../core/quantity/uncertain.ts';
+import { humanise } from './words.ts';
+
+/** Sorts as headings. */
+export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
+  diode: 'Diodes',
+  shunt: 'Zeners and shunt references',
+  regulator: 'Regulators',
+  suppressor: 'Suppressors',
+  fuse: 'Fuses',
+  'p-channel switch': 'P-channel switches',
+  'pass transistor': 'Pass transistors',
+  inductor: 'Inductors and their cores',
+  heatsink: 'Heatsinks',
+  cell: 'Cells',
+};
+
+/** What a device is meant for and its first few parameters, in one line. */
+export function deviceLine(device: Device, most = 3): string {
+  const params = Object.entries(device.params)
+    .slice(0, most)
+    .map(([name, v]) => `${humanise(name)} ${formatText(nominalOf(v), DEVICE_FIELDS[device.sort][name]!.unit, 3)}`);
+  return [...Object.values(device.when ?? {}), ...params].join(', ');
+}
