@@ -53,7 +53,7 @@
             />{/if}</span
         >
         {#if isCondition(c)}<span></span><span></span>{:else}
-          <MarginBar check={c} width={112} />
+          <MarginBar check={c} width={92} />
           <span class="margin"><Margin check={c} /></span>
         {/if}
         <span class="limit small soft" title={c.from}>
@@ -120,10 +120,11 @@
   }
   .checks li {
     display: grid;
-    grid-template-columns: 14px minmax(84px, 1fr) 80px 124px 112px 54px 92px;
+    grid-template-columns: 14px minmax(84px, 1fr) 78px 122px 92px 54px 88px;
     gap: 7px;
     align-items: center;
     min-height: 34px;
+    padding: 2px 0;
     border-bottom: 1px solid var(--line);
     scroll-margin-top: 20px;
   }
