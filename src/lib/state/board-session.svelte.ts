@@ -47,6 +47,8 @@ export class BoardSession {
   #before: Sum | null = null;
   /** The adding up under way: a later one puts an end to it. */
   #adding: object | null = null;
+  /** The last edit was not added up before it had to show: the next one shows without trying. */
+  #slow = false;
 
   #confirmed: BoardDoc;
   #sending = false;
@@ -87,12 +89,15 @@ export class BoardSession {
       const until = performance.now() + length;
       for (let now = 0; now < until; now = performance.now()) {
         const { done, value } = steps.next();
-        if (done) return this.#added(value);
+        if (done) {
+          this.#slow = this.sum.doc === next;
+          return this.#added(value);
+        }
       }
       if (this.sum.doc !== next) this.#added(first);
       setTimeout(slice, 0, SLICE);
     };
-    slice(FIRST);
+    slice(this.#slow ? 0 : FIRST);
   }
 
   #added(sum: Sum): void {
