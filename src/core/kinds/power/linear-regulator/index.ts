@@ -154,7 +154,7 @@ export const linearRegulator = defineKind({
         drop > 0 ? Math.max(0, Math.min((coolPower - g.inputVoltage * U1.quiescentCurrent) / drop - dividerCurrent, U1.currentRating)) : U1.currentRating,
       rippleRejection: rejection,
       outputRipple: g.inputRipple / fromDb(rejection),
-      harmonicRipple: g.inputRipple * sawtoothShare((n) => 1 / fromDb(rejectionAt(U1, a, tau, n * g.rippleFrequency))),
+      harmonicRipple: g.inputRipple === 0 ? 0 : g.inputRipple * sawtoothShare((n) => 1 / fromDb(rejectionAt(U1, a, tau, n * g.rippleFrequency))),
       outputNoise: Math.hypot(U1.voltageNoise * Math.sqrt(noiseGainBandwidth(a, tau, g.noiseLow, g.noiseHigh)), g.inputNoise / fromDb(rejection)),
       efficiency: inputCurrent > 0 ? (outputVoltage * g.loadCurrent) / (g.inputVoltage * inputCurrent) : 0,
       startUpTime: g.loadCurrent >= U1.currentLimit ? LIMITED : (((C2.value ?? 0) + g.loadCapacitance) * outputVoltage) / (U1.currentLimit - g.loadCurrent),
