@@ -154,7 +154,8 @@ export class BoardSession {
       if (!(await this.#deliver(body, sent))) break;
     }
     this.#sending = false;
-    if (equal(this.#confirmed, this.doc)) this.state = 'saved';
+    // A refusal stays to be read until the next edit.
+    if (this.state !== 'refused' && equal(this.#confirmed, this.doc)) this.state = 'saved';
     for (const done of this.#idle.splice(0)) done();
   }
 
