@@ -6,8 +6,8 @@
   let { sum, base }: { sum: Sum; base: string } = $props();
   let stage = $state('');
   let severity = $state('');
-  /** The tightest are what one looks for; the others wait. */
-  const FIRST = 30;
+  /** The tightest are what one looks for, and whatever fails; the others wait. */
+  const FEW = 14;
   let whole = $state(false);
   const waived = (stage: string, check: string) => (sum.doc.waivers ?? []).some((w) => w.stage === stage && w.check === check);
   // What is waived has been decided; it stands after what has not.
@@ -17,6 +17,7 @@
       .sort((a, b) => Number(waived(a.s.id, a.check.id)) - Number(waived(b.s.id, b.check.id)) || byMargin(a.check, b.check)),
   );
   let shown = $derived(all.filter((m) => (!stage || m.s.id === stage) && (!severity || m.check.severity === severity)));
+  let most = $derived(Math.max(FEW, shown.filter((m) => m.check.status === 'fail').length));
   let findings = $derived(sum.findings.filter((f) => !f.check || sum.byId.get(f.stage ?? '')?.checks.some((c) => c.id === f.check && isCondition(c))));
   let first = $derived(shown.find((m) => m.check.status === 'fail' && m.check.help));
 </script>
@@ -42,10 +43,10 @@
 {/each}
 {#if first}<p class="finding"><b>{first.s.title}.</b> {first.check.help}</p>{/if}
 <div>
-  {#each whole ? shown : shown.slice(0, FIRST) as m (`${m.s.id} ${m.check.id}`)}
+  {#each whole ? shown : shown.slice(0, most) as m (`${m.s.id} ${m.check.id}`)}
     <MarginRow check={m.check} stage={m.s.title} href="{base}/stages/{m.s.id}#{m.check.id}" width={234} waived={waived(m.s.id, m.check.id)} />
   {:else}<p class="soft">No margins here.</p>{/each}
-  {#if !whole && shown.length > FIRST}<button type="button" class="no-print" onclick={() => (whole = true)}>all {shown.length} margins</button>{/if}
+  {#if !whole && shown.length > most}<button type="button" class="no-print" onclick={() => (whole = true)}>all {shown.length} margins</button>{/if}
 </div>
 {#each findings.filter((f) => f.severity !== 'must') as f (f.text)}
   <p class="finding note small">{f.text}</p>
