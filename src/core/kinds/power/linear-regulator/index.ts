@@ -132,7 +132,7 @@ export const linearRegulator = defineKind({
     const coolPower = (U1.maximumJunction - ambient) / theta;
     const sink = (U1.maximumJunction - ambient) / dissipation - U1.junctionToCase - g.caseToSink;
     const tau = rTop * (C3.value ?? 0);
-    const rejection = rejectionAt(U1, a, tau, g.rippleFrequency);
+    const passed = passes(U1, a, tau, g.rippleFrequency);
     const cold = coldStart(g, U1, outputVoltage);
     return {
       outputVoltage,
@@ -152,10 +152,10 @@ export const linearRegulator = defineKind({
           : Math.min(U1.maximumInput, outputVoltage + U1.maximumDifferential),
       highestLoad:
         drop > 0 ? Math.max(0, Math.min((coolPower - g.inputVoltage * U1.quiescentCurrent) / drop - dividerCurrent, U1.currentRating)) : U1.currentRating,
-      rippleRejection: rejection,
-      outputRipple: g.inputRipple / fromDb(rejection),
-      harmonicRipple: g.inputRipple === 0 ? 0 : g.inputRipple * sawtoothShare((n) => 1 / fromDb(rejectionAt(U1, a, tau, n * g.rippleFrequency))),
-      outputNoise: Math.hypot(U1.voltageNoise * Math.sqrt(noiseGainBandwidth(a, tau, g.noiseLow, g.noiseHigh)), g.inputNoise / fromDb(rejection)),
+      rippleRejection: -toDb(passed),
+      outputRipple: g.inputRipple * passed,
+      harmonicRipple: g.inputRipple === 0 ? 0 : g.inputRipple * sawtoothShare((n) => passes(U1, a, tau, n * g.rippleFrequency)),
+      outputNoise: Math.hypot(U1.voltageNoise * Math.sqrt(noiseGainBandwidth(a, tau, g.noiseLow, g.noiseHigh)), g.inputNoise * passed),
       efficiency: inputCurrent > 0 ? (outputVoltage * g.loadCurrent) / (g.inputVoltage * inputCurrent) : 0,
       startUpTime: g.loadCurrent >= U1.currentLimit ? LIMITED : (((C2.value ?? 0) + g.loadCapacitance) * outputVoltage) / (U1.currentLimit - g.loadCurrent),
       ...cold,
@@ -264,9 +264,9 @@ export function feedback(type: 'adjust-pin' | 'feedback-pin' | 'fixed', vref: nu
   return { a: 1 + r1 / r2, rTop: r1, dividerCurrent: vref / r2 };
 }
 
-/** Ripple rejection at a frequency, dB: first order beyond its corner, as much better as the bypass lowers the gain, never below 0. */
-export function rejectionAt(U1: { rippleRejection: number; rejectionCorner: number }, a: number, tau: number, frequency: number): number {
-  return Math.max(0, U1.rippleRejection - 10 * Math.log10(1 + (frequency / U1.rejectionCorner) ** 2) - toDb(bypassGain(a, tau, frequency)));
+/** Share of the ripple that passes at a frequency: the rejection falls by first order beyond its corner, the bypass lowers the gain. */
+export function passes(U1: { rippleRejection: number; rejectionCorner: number }, a: number, tau: number, frequency: number): number {
+  return Math.min(1, (Math.sqrt(1 + (frequency / U1.rejectionCorner) ** 2) / fromDb(U1.rippleRejection)) * bypassGain(a, tau, frequency));
 }
 
 /** Gain from reference to output at a frequency with the bypass capacitor: a at DC, 1 far above its corner. */

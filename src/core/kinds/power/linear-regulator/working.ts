@@ -1,8 +1,8 @@
 import type { Step } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
 import { q } from '../../words.ts';
-import { fromDb, HARMONICS } from '../../../physics/network.ts';
-import { feedback, rejectionAt } from './index.ts';
+import { HARMONICS } from '../../../physics/network.ts';
+import { feedback, passes } from './index.ts';
 
 /** From the reference to the junction, each step with the numbers put in. */
 export function working(c: Judged): Step[] {
@@ -109,11 +109,11 @@ export function working(c: Judged): Step[] {
       outcome: 'outputRipple',
       source: 'definition of the decibel',
     });
-    const passes = HARMONICS.map((h) => 1 / fromDb(rejectionAt(U1, a, rTop * (parts.C3.value ?? 0), h * g.rippleFrequency)));
+    const shares = HARMONICS.map((h) => passes(U1, a, rTop * (parts.C3.value ?? 0), h * g.rippleFrequency));
     steps.push({
       title: 'Ripple with its harmonics, of a sawtooth',
       expression: 'Vr*(k1 + k2/2 + k3/3 + k4/4 + k5/5)/(1 + 1/2 + 1/3 + 1/4 + 1/5)',
-      values: { Vr: q(g.inputRipple, 'V'), ...Object.fromEntries(passes.map((k, i) => [`k${i + 1}`, q(k, '')])) },
+      values: { Vr: q(g.inputRipple, 'V'), ...Object.fromEntries(shares.map((k, i) => [`k${i + 1}`, q(k, '')])) },
       result: { name: 'Vrh', value: n('harmonicRipple'), unit: 'V' },
       outcome: 'harmonicRipple',
       source: 'Fourier series of a sawtooth; k is the share that passes at each harmonic',
