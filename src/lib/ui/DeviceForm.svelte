@@ -27,7 +27,7 @@
 >
   <input type="hidden" name="id" value={device.id} />
   <input type="hidden" name="sort" value={device.sort} />
-  <Field label="Title"><input name="title" value={device.title} required maxlength="80" /></Field>
+  <Field label="Title"><input type="text" name="title" value={device.title} required maxlength="80" /></Field>
   <div class="grid">
     {#each choices as [name, all] (name)}
       <label
@@ -42,6 +42,7 @@
       <label title={field.doc}
         ><span>{humanise(name)}</span>
         <input
+          type="text"
           name="param.{name}"
           value={device.params[name] === undefined ? '' : entryText(device.params[name], field.unit)}
           placeholder="not given"
