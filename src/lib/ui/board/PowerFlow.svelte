@@ -15,6 +15,11 @@
     onopen: (id: string) => void;
   }
   let { sum, flow, state, base, width = $bindable(), onopen }: Props = $props();
+  /** The way into a stage, with its tightest line in view. */
+  const into = (id: string) => {
+    const tightest = sum.byId.get(id)?.tightest;
+    return `${base}/stages/${id}${tightest ? `#${tightest.id}` : ''}`;
+  };
   const title = (id: string) => sum.byId.get(id)?.title ?? id;
   const copies = (id: string) => {
     const n = sum.byId.get(id)?.copies ?? 1;
@@ -54,7 +59,7 @@
   {#if flow}
     <svg width={flow.width} height={flow.height} viewBox="0 0 {flow.width} {flow.height}" role="group" aria-label="Power from sources to loads">
       {#each flow.ribbons as r (r.from + r.to + r.rail)}
-        <a href="{base}/stages/{r.to}" tabindex="-1" aria-hidden="true"
+        <a href={into(r.to)} tabindex="-1" aria-hidden="true"
           ><path d={ribbonPath(r)} class="ribbon"><title>{title(r.from)} → {title(r.to)}: {w(r.watts)} on {r.rail}</title></path></a
         >
       {/each}
@@ -82,7 +87,7 @@
           </g>
         {/if}
         {#if !n.small.length}
-          <a href="{base}/stages/{n.id}" aria-label={said(n)}>
+          <a href={into(n.id)} aria-label={said(n)}>
             {#if n.load}
               <rect x={n.x} y={n.y} width={BAR} height={Math.max(1, n.height)} class="bar" />
               <text x={n.x + 10} y={n.y + n.height / 2 - 2} class="name">{title(n.id)}{copies(n.id)}</text>
