@@ -127,7 +127,7 @@ test('a removed provider leaves its consumers unfed; undo brings it back', async
   // The flow of power is a way in, by keyboard too.
   await page.getByRole('link', { name: /^Analog 3V3: .+ leave as heat; rail v33/ }).focus();
   await page.keyboard.press('Enter');
-  await page.waitForURL('**/stages/analog-3v3');
+  await page.waitForURL('**/stages/analog-3v3#*');
 });
 
 test('renaming a stage and a rail carries the links along', async ({ page }) => {

@@ -23,7 +23,8 @@ test('a board is found, mended and looked through without a mouse', async ({ pag
   // From the flow of power into a stage.
   await tabTo(page, /^Analog 3V3: .+ leave as heat/);
   await page.keyboard.press('Enter');
-  await page.waitForURL('**/stages/analog-3v3');
+  await page.waitForURL('**/stages/analog-3v3#*');
+  await expect(page.locator('li:target')).toBeVisible();
 
   // To the next stage by key, and its first part nudged up its series by arrow keys.
   await page.keyboard.press('/');

@@ -21,7 +21,7 @@
   }
 
   function press(e: KeyboardEvent): void {
-    if (isTaken(e) || help.open) return;
+    if (isTaken(e) || help.open || finding) return;
     const known = BOARD_KEYS.find((k) => k.key === e.key);
     if (!known) return;
     e.preventDefault();
