@@ -140,6 +140,20 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
     }
   });
 
+  it('formula and solver agree around that design too, one given after another moved up or down', () => {
+    const numbers = Object.entries(kind.given as Record<string, Field>).flatMap(([name, f]) =>
+      f.type === 'number' && typeof f.default === 'number' && f.default !== 0 && !f.integer && !f.oneOf ? [[name, f.default] as const] : [],
+    );
+    for (const [i, [name, usual]] of numbers.entries()) {
+      const given = { ...kind.asks, [name]: usual * (i % 2 ? 0.8 : 1.25) };
+      const read = checkBoard({ format: 'spark-sum/board', version: 1, name: 'x', stages: [{ id: 'it', kind: id, given }] });
+      if (!read.ok) continue;
+      for (const c of confirm(evaluateBoard(read.value).byId.get('it')!))
+        if (!c.reason)
+          expect(Math.abs(c.difference!), `${c.outcome} with ${name} at ${given[name]}: ${c.formula} by formula, ${c.solver} by solver`).toBeLessThan(0.05);
+    }
+  });
+
   it('its curves lie within their own tolerance band', () => {
     for (const band of curvesOf(untouched())) {
       expect(band.x[0]).toBeLessThan(band.x.at(-1)!);
