@@ -4,12 +4,26 @@ import type { BoardDoc } from '../board/document.ts';
 import { curvesOf } from '../board/curves.ts';
 import { confirm } from '../board/simulate.ts';
 import { evaluateBoard, type StageSum } from '../board/evaluate.ts';
+import { nominalOf } from '../quantity/uncertain.ts';
 import { answer } from '../files/answer.ts';
 import { checkBoard } from '../files/board-file.ts';
 import { alone } from '../testing/boards.ts';
 import type { CheckDef, Field, OutcomeDef, RailPort, SignalPort } from './contract.ts';
 import type { Drawn } from './drawing.ts';
 import { KINDS } from './index.ts';
+
+/** A given after another somewhere else: numbers up and down, every choice, every flag the other way, what is not given given. */
+function variations(fields: Record<string, Field>): Record<string, unknown>[] {
+  return Object.entries(fields).flatMap(([name, f]): Record<string, unknown>[] => {
+    if (f.type === 'choice') return f.choices.map((c) => ({ [name]: c }));
+    if (f.type === 'flag') return [{ [name]: !f.default }];
+    if (f.type !== 'number') return [];
+    if (f.oneOf) return f.oneOf.map((v) => ({ [name]: v }));
+    if (f.default === null) return [1e-3, 1, 100].map((v) => ({ [name]: v }));
+    const usual = nominalOf(f.default);
+    return [0.5, 0.8, 1.25, 2].map((k) => ({ [name]: f.integer ? Math.round(usual * k) : usual * k }));
+  });
+}
 
 // What must hold of every kind, whichever comes.
 describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
@@ -54,17 +68,24 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
     }
   });
 
-  it('every step of the working, evaluated with the numbers shown, gives the result shown', () => {
-    const s = untouched();
-    const steps = kind.working(s.judged as never);
-    expect(steps.length).toBeGreaterThan(1);
-    for (const step of steps) {
-      const scope = Object.fromEntries(Object.entries(step.values).map(([k, v]) => [k, v.value]));
-      const value = evaluate(step.expression, scope) as number;
-      expect(Math.abs(value - step.result.value), `${step.title}: ${step.expression} = ${value}, shown ${step.result.value}`).toBeLessThanOrEqual(
-        1e-9 * Math.abs(step.result.value) + 1e-30,
-      );
-      if (step.outcome) expect(step.result.value, step.title).toBeCloseTo(s.judged.nominal(step.outcome)!, 12);
+  it('every step of the working, evaluated with the numbers shown, gives the result shown, in every branch', () => {
+    expect(kind.working(untouched().judged as never).length).toBeGreaterThan(1);
+    for (const given of [{}, ...variations(kind.given as Record<string, Field>)]) {
+      const read = checkBoard({ format: 'spark-sum/board', version: 1, name: 'x', stages: [{ id: 'it', kind: id, given: { ...kind.asks, ...given } }] });
+      if (!read.ok) continue;
+      const s = evaluateBoard(read.value).byId.get('it')!;
+      for (const step of kind.working(s.judged as never)) {
+        const where = `${step.title} with ${JSON.stringify(given)}`;
+        const scope = Object.fromEntries(Object.entries(step.values).map(([k, v]) => [k, v.value]));
+        const value = evaluate(step.expression, scope) as number;
+        expect(Math.abs(value - step.result.value), `${where}: ${step.expression} = ${value}, shown ${step.result.value}`).toBeLessThanOrEqual(
+          1e-9 * Math.abs(step.result.value) + 1e-30,
+        );
+        if (!step.outcome) continue;
+        const outcome = s.judged.nominal(step.outcome);
+        expect(outcome, where).not.toBeNull();
+        expect(Math.abs(outcome! - step.result.value), where).toBeLessThanOrEqual(1e-9 * Math.abs(outcome!));
+      }
     }
   });
 
