@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '../../src/core/kinds/index.ts';
 import type { Figure } from '../../src/core/kinds/drawing.ts';
-import { alone } from '../../src/core/testing/boards.ts';
+import { variations } from '../../src/core/testing/variations.ts';
 import { coverOf, figureSvg, layoutOf } from '../../src/lib/ui/figure/layout.ts';
 import { MANY_TERMINAL, TWO_TERMINAL, type SymbolDef } from '../../src/lib/ui/figure/symbols.ts';
 
@@ -48,34 +48,41 @@ describe('symbols', () => {
   });
 });
 
-describe.each(KINDS.map((k) => [k.id, k] as const))('the figure of %s', (id, kind) => {
-  const figure = kind.figure(alone(id).judged as never) as Figure;
-  const { labels } = layoutOf(figure);
+describe.each(KINDS.map((k) => [k.id, k] as const))('the figure of %s', (_id, kind) => {
+  const drawn = [...variations(kind)].map(({ what, stage }) => {
+    const figure = kind.figure(stage.judged as never) as Figure;
+    return { what, figure, labels: layoutOf(figure).labels };
+  });
 
-  it('has no label over another', () => {
-    labels.forEach((a, i) =>
-      labels.slice(i + 1).forEach((b) => {
-        const [p, q] = [coverOf(a), coverOf(b)];
-        const apart = p[2] <= q[0] + 1 || q[2] <= p[0] + 1 || p[3] <= q[1] + 1 || q[3] <= p[1] + 1;
-        expect(apart, `“${a.text}” and “${b.text}”`).toBe(true);
-      }),
-    );
+  it('has no label over another, whatever is chosen', () => {
+    for (const { what, labels } of drawn)
+      labels.forEach((a, i) =>
+        labels.slice(i + 1).forEach((b) => {
+          const [p, q] = [coverOf(a), coverOf(b)];
+          const apart = p[2] <= q[0] + 1 || q[2] <= p[0] + 1 || p[3] <= q[1] + 1 || q[3] <= p[1] + 1;
+          expect(apart, `“${a.text}” and “${b.text}” with ${what}`).toBe(true);
+        }),
+      );
   });
 
   it('keeps its labels inside', () => {
-    for (const l of labels) {
-      const [left, top, right, bottom] = coverOf(l);
-      expect(left, l.text).toBeGreaterThanOrEqual(-2);
-      expect(right, l.text).toBeLessThanOrEqual(figure.width + 2);
-      expect(top, l.text).toBeGreaterThanOrEqual(-2);
-      expect(bottom, l.text).toBeLessThanOrEqual(figure.height + 2);
-    }
+    for (const { what, figure, labels } of drawn)
+      for (const l of labels) {
+        const [left, top, right, bottom] = coverOf(l);
+        const where = `“${l.text}” with ${what}`;
+        expect(left, where).toBeGreaterThanOrEqual(-2);
+        expect(right, where).toBeLessThanOrEqual(figure.width + 2);
+        expect(top, where).toBeGreaterThanOrEqual(-2);
+        expect(bottom, where).toBeLessThanOrEqual(figure.height + 2);
+      }
   });
 
   it('is a drawing of its own, with all its words', () => {
-    const svg = figureSvg(figure, inks);
-    expect(svg).toMatch(/^<svg xmlns/);
-    expect(svg).not.toMatch(/NaN|undefined|Infinity/);
-    expect(svg.match(/<text /g)).toHaveLength(labels.length);
+    for (const { what, figure, labels } of drawn) {
+      const svg = figureSvg(figure, inks);
+      expect(svg, what).toMatch(/^<svg xmlns/);
+      expect(svg, what).not.toMatch(/NaN|undefined|Infinity/);
+      expect(svg.match(/<text /g), what).toHaveLength(labels.length);
+    }
   });
 });

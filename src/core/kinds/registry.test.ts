@@ -4,26 +4,13 @@ import type { BoardDoc } from '../board/document.ts';
 import { curvesOf } from '../board/curves.ts';
 import { confirm } from '../board/simulate.ts';
 import { evaluateBoard, type StageSum } from '../board/evaluate.ts';
-import { nominalOf } from '../quantity/uncertain.ts';
 import { answer } from '../files/answer.ts';
 import { checkBoard } from '../files/board-file.ts';
 import { alone } from '../testing/boards.ts';
+import { variations } from '../testing/variations.ts';
 import type { CheckDef, Field, OutcomeDef, RailPort, SignalPort } from './contract.ts';
 import type { Drawn } from './drawing.ts';
 import { KINDS } from './index.ts';
-
-/** A given after another somewhere else: numbers up and down, every choice, every flag the other way, what is not given given. */
-function variations(fields: Record<string, Field>): Record<string, unknown>[] {
-  return Object.entries(fields).flatMap(([name, f]): Record<string, unknown>[] => {
-    if (f.type === 'choice') return f.choices.map((c) => ({ [name]: c }));
-    if (f.type === 'flag') return [{ [name]: !f.default }];
-    if (f.type !== 'number') return [];
-    if (f.oneOf) return f.oneOf.map((v) => ({ [name]: v }));
-    if (f.default === null) return [1e-3, 1, 100].map((v) => ({ [name]: v }));
-    const usual = nominalOf(f.default);
-    return [0.5, 0.8, 1.25, 2].map((k) => ({ [name]: f.integer ? Math.round(usual * k) : usual * k }));
-  });
-}
 
 // What must hold of every kind, whichever comes.
 describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
@@ -70,12 +57,9 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
 
   it('every step of the working, evaluated with the numbers shown, gives the result shown, in every branch', () => {
     expect(kind.working(untouched().judged as never).length).toBeGreaterThan(1);
-    for (const given of [{}, ...variations(kind.given as Record<string, Field>)]) {
-      const read = checkBoard({ format: 'spark-sum/board', version: 1, name: 'x', stages: [{ id: 'it', kind: id, given: { ...kind.asks, ...given } }] });
-      if (!read.ok) continue;
-      const s = evaluateBoard(read.value).byId.get('it')!;
+    for (const { what, stage: s } of variations(kind)) {
       for (const step of kind.working(s.judged as never)) {
-        const where = `${step.title} with ${JSON.stringify(given)}`;
+        const where = `${step.title} with ${what}`;
         const scope = Object.fromEntries(Object.entries(step.values).map(([k, v]) => [k, v.value]));
         const value = evaluate(step.expression, scope) as number;
         expect(Math.abs(value - step.result.value), `${where}: ${step.expression} = ${value}, shown ${step.result.value}`).toBeLessThanOrEqual(

@@ -33,9 +33,13 @@ function ladder(series: Series, decade: number): readonly number[] {
   return values;
 }
 
-/** All values of a series from `low` to `high`, both included, ascending. SI units of the part. */
-export function seriesBetween(series: Series, low: number, high: number): number[] {
+/** Nothing one can buy lies beyond these: a search without an end stops there. */
+const [SMALLEST, LARGEST] = [1e-15, 1e15];
+
+/** All values of a series from `least` to `most`, both included, ascending; none where an end is no number. SI units of the part. */
+export function seriesBetween(series: Series, least: number, most: number): number[] {
   const values: number[] = [];
+  const [low, high] = [Math.max(least, SMALLEST), Math.min(most, LARGEST)];
   const [from, to] = [low * (1 - 1e-9), high * (1 + 1e-9)];
   for (let decade = Math.floor(Math.log10(low)) - 1; decade <= Math.ceil(Math.log10(high)); decade++)
     for (const value of ladder(series, decade)) if (value >= from && value <= to) values.push(value);

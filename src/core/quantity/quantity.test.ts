@@ -239,3 +239,20 @@ describe('long times', () => {
     expect(parseNumber(entryText(seconds, 's'), 's')).toEqual({ ok: true, value: Number(seconds.toPrecision(12)) });
   });
 });
+
+describe('a series without an end', () => {
+  it.each([
+    [0, 1e-12],
+    [1e12, Infinity],
+    [0, Infinity],
+    [NaN, 1],
+    [1, NaN],
+    [5, 4],
+  ])('between %d and %d comes to an end', (low, high) => {
+    const values = seriesBetween('E12', low, high);
+    expect(values.every((v) => Number.isFinite(v) && v > 0)).toBe(true);
+    expect(values).toEqual([...values].sort((a, b) => a - b));
+    if (Number.isNaN(low + high) || low > high) expect(values).toEqual([]);
+    else expect(values.length).toBeGreaterThan(12);
+  });
+});

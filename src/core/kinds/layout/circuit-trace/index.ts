@@ -216,8 +216,8 @@ export const circuitTrace = defineKind({
     height: 140,
     title: 'Trace with its cross-section, and a via',
     items: [
-      port(80, 60, 'current', say(c.x.given.loadCurrent, 'A'), 'left'),
-      wire(80, 60, 100, 60),
+      port(50, 60, 'current', say(c.x.given.loadCurrent, 'A'), 'left'),
+      wire(50, 60, 100, 60),
       part('strip', [100, 60], 'right', 'W1', `${say(widthOf(c.x, c.env.nominal), 'm')} wide`),
       part('via', [230, 60], 'right', 'V1', c.x.given.viaCount === null ? `${sayOut(c, 'viasNeeded', 'count')} needed` : `${c.x.given.viaCount} ×`),
       wire(170, 60, 230, 60),

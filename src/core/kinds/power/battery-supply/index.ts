@@ -18,8 +18,8 @@ export const batterySupply = defineKind({
   purpose: 'Choose cells and judge run time, sag, cut-off and what really eats the battery, sleeping and awake.',
   given: {
     chemistry: choice(['lithium-ion', 'lithium-iron-phosphate', 'nickel-metal-hydride', 'alkaline', 'lead-acid'], 'lithium-ion'),
-    series: num('count', 1, 'cells in series'),
-    parallel: num('count', 1, 'strings in parallel'),
+    series: num('count', 1, 'cells in series', { min: 1, integer: true }),
+    parallel: num('count', 1, 'strings in parallel', { min: 1, integer: true }),
     capacity: num('Ah', 2.5, 'of one cell, rated'),
     minimumVoltage: num('V', 3.3, 'lowest pack voltage that the next stage works from'),
     cellResistance: num('ohm', null, 'new, at 25 °C; null takes the chemistry'),

@@ -344,9 +344,11 @@ export const capacitanceMultiplier = defineKind({
   figure: (c) => {
     const { parts } = c.x;
     const second = c.x.given.sections === 2;
+    // What stands right of the base network moves on for its second section.
+    const [at, q] = second ? [285, 385] : [160, 330];
     const items: Drawn[] = [
       port(40, 40, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
-      wire(40, 40, 330, 40),
+      wire(40, 40, q, 40),
       dot(80, 40),
       wire(80, 40, 80, 120),
       part('resistor', [80, 120], 'right', 'R1', sayPart(parts.R1.value, 'ohm')),
@@ -355,24 +357,24 @@ export const capacitanceMultiplier = defineKind({
       part('capacitor', [160, 120], 'down', 'C1', sayPart(parts.C1.value, 'F')),
       ground(160, 190),
     ];
-    const at = second ? 250 : 160;
     if (second)
       items.push(
-        part('resistor', [160, 120], 'right', 'R3', sayPart(parts.R3.value, 'ohm')),
-        wire(230, 120, 250, 120),
-        dot(250, 120),
-        part('capacitor', [250, 120], 'down', 'C3', sayPart(parts.C3.value, 'F')),
-        ground(250, 190),
+        wire(160, 120, 200, 120),
+        part('resistor', [200, 120], 'right', 'R3', sayPart(parts.R3.value, 'ohm')),
+        wire(270, 120, at, 120),
+        dot(at, 120),
+        part('capacitor', [at, 120], 'down', 'C3', sayPart(parts.C3.value, 'F')),
+        ground(at, 190),
       );
-    items.push(wire(at, 120, 375, 120), wire(375, 120, 375, 62));
-    items.push({ sym: 'block', id: 'Q1', at: [330, 18], size: [90, 44], label: 'Q1', value: 'follower' });
+    items.push(wire(at, 120, q + 45, 120), wire(q + 45, 120, q + 45, 62));
+    items.push({ sym: 'block', id: 'Q1', at: [q, 18], size: [90, 44], label: 'Q1', value: 'follower' });
     items.push(
       parts.R2.value
-        ? part('resistor', [330, 120], 'down', 'R2', sayPart(parts.R2.value, 'ohm'))
-        : thing('resistor', [330, 120], 'down', 'R2', 'not fitted', { dashed: true }),
+        ? part('resistor', [q, 120], 'down', 'R2', sayPart(parts.R2.value, 'ohm'))
+        : thing('resistor', [q, 120], 'down', 'R2', 'not fitted', { dashed: true }),
     );
-    items.push(ground(330, 190), wire(420, 40, 470, 40), port(470, 40, 'out', sayOut(c, 'outputVoltage', 'V')));
-    return { width: 520, height: 220, title: 'Emitter follower with a smoothed base', items };
+    items.push(ground(q, 190), wire(q + 90, 40, q + 140, 40), port(q + 140, 40, 'out', sayOut(c, 'outputVoltage', 'V')));
+    return { width: q + 190, height: 220, title: 'Emitter follower with a smoothed base', items };
   },
   curves: (x) => [
     {

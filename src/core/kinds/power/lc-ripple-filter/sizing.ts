@@ -12,12 +12,14 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   if (!slots.length) return [];
   const peak = s.range('loadCurrent').high;
   const spare = 1 - s.comfort;
-  const damped = s.open('RD1') || s.open('CD1') || (s.value('RD1') > 0 && s.value('CD1') > 0);
+  const there = (slot: string) => s.open(slot) || s.value(slot) > 0;
+  // One without the other damps nothing.
+  const damped = there('RD1') && there('CD1');
   const [tl, tc] = [s.tolerance('L1'), s.tolerance('C1')];
   const fill = (l: number, c: number, shift: readonly [number, number]) => {
     const marked = c * s.param('C1.biasFactor').nominal;
     const cd = s.open('CD1') ? nextAbove(4 * marked, 'E6') : s.value('CD1');
-    const rd = s.open('RD1') ? nearest(dampingOhms(l, marked, cd / marked), 'E12') : s.value('RD1');
+    const rd = s.open('RD1') ? nearest(dampingOhms(l, marked, damped ? cd / marked : 4), 'E12') : s.value('RD1');
     const parts: Record<string, unknown> = { ...x.parts };
     for (const n of numbers) {
       parts[`L${n}`] = { ...x.parts[`L${n}`], value: l * (1 + shift[0] * tl) };

@@ -333,29 +333,34 @@ export const voltageMultiplier = defineKind({
       );
     return steps;
   },
-  figure: (c) => ({
-    width: 560,
-    height: 190,
-    title: 'Ladder of stages, filter and feed resistors',
-    items: [
-      port(40, 50, 'drive', say(c.x.given.drivePeakToPeak, 'V'), 'left'),
-      wire(40, 50, 60, 50),
-      part('capacitor', [60, 50], 'right', 'C1', sayPart(c.x.parts.C1.value, 'F')),
-      part('diode', [130, 50], 'right', 'D1', `${c.x.given.stages} stages`),
-      wire(200, 50, 230, 50),
-      ...(c.x.parts.C2.value
-        ? [dot(215, 50), part('capacitor' as const, [215, 50] as [number, number], 'down' as const, 'C2', sayPart(c.x.parts.C2.value, 'F')), ground(215, 120)]
-        : []),
-      part('resistor', [230, 50], 'right', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),
-      dot(330, 50),
-      wire(300, 50, 380, 50),
-      part('capacitor', [330, 50], 'down', 'C3', sayPart(c.x.parts.C3.value, 'F')),
-      ground(330, 120),
-      part('resistor', [380, 50], 'right', 'RP', sayPart(c.x.parts.RP.value, 'ohm')),
-      wire(450, 50, 500, 50),
-      port(500, 50, 'microphone', sayOut(c, 'microphoneVoltage', 'V')),
-    ],
-  }),
+  figure: (c) => {
+    const { C2 } = c.x.parts;
+    // Room for its words where there is one.
+    const on = C2.value ? 45 : 0;
+    return {
+      width: 560 + on,
+      height: 190,
+      title: 'Ladder of stages, filter and feed resistors',
+      items: [
+        port(40, 50, 'drive', say(c.x.given.drivePeakToPeak, 'V'), 'left'),
+        wire(40, 50, 60, 50),
+        part('capacitor', [60, 50], 'right', 'C1', sayPart(c.x.parts.C1.value, 'F')),
+        part('diode', [130, 50], 'right', 'D1', `${c.x.given.stages} stages`),
+        wire(200, 50, 230 + on, 50),
+        ...(C2.value
+          ? [dot(215, 50), part('capacitor' as const, [215, 50] as [number, number], 'down' as const, 'C2', sayPart(C2.value, 'F')), ground(215, 120)]
+          : []),
+        part('resistor', [230 + on, 50], 'right', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),
+        dot(330 + on, 50),
+        wire(300 + on, 50, 380 + on, 50),
+        part('capacitor', [330 + on, 50], 'down', 'C3', sayPart(c.x.parts.C3.value, 'F')),
+        ground(330 + on, 120),
+        part('resistor', [380 + on, 50], 'right', 'RP', sayPart(c.x.parts.RP.value, 'ohm')),
+        wire(450 + on, 50, 500 + on, 50),
+        port(500 + on, 50, 'microphone', sayOut(c, 'microphoneVoltage', 'V')),
+      ],
+    };
+  },
   simulate: (x) => {
     const {
       given: g,
