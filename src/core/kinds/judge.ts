@@ -30,6 +30,8 @@ export interface CheckResult {
   help: string;
   /** Why there is no value. */
   reason?: string;
+  /** The check to mend first, from which this one follows. */
+  follows?: string;
 }
 
 /** A condition is met or not: it has no margin and stands among findings. */
@@ -57,7 +59,7 @@ export function judge(kind: Kind, c: Judged, rules: Rules): CheckResult[] {
   const first = kind.mendFirst?.map((id) => results.find((r) => r.id === id && r.status === 'fail')).find((r) => r !== undefined);
   if (!first) return results;
   const follows = (r: CheckResult) => r !== first && r.value === null && r.reason !== undefined && r.help !== '';
-  return results.map((r) => (follows(r) ? { ...r, help: `Mend “${first.title}” first.` } : r));
+  return results.map((r) => (follows(r) ? { ...r, help: `Mend “${first.title}” first.`, follows: first.id } : r));
 }
 
 /** Whether checks hold, without the words, as a random sample needs it: 1 or 0, and −1 where one does not apply. */

@@ -26,11 +26,15 @@
       .map(([name, def]) => ({ name, def, spread: stage.judged.out(name) }))
       .filter((o) => o.spread.nominal !== null || o.spread.absent?.sort !== 'none'),
   );
+  const sentence = (reason: string | undefined) => (reason ? `${reason.charAt(0).toUpperCase()}${reason.slice(1)}.` : '');
   /** Ends that read the same say nothing. */
   const shownApart = (c: StageSum['checks'][number]) => formatText(c.spread.low!, c.unit, 3) !== formatText(c.spread.high!, c.unit, 3);
   /** So many checks and helps leave room on the sheet for what is not judged. */
   const ROOM = 8;
-  let helps = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
+  let bad = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
+  let helps = $derived(bad.filter((c) => !c.follows));
+  /** What follows from another check is told in one breath. */
+  let following = $derived(bad.filter((c) => c.follows));
 </script>
 
 <section>
@@ -70,7 +74,8 @@
   {#each helps as c (c.id)}
     <p class="help {c.status} {c.severity}">
       <b>{c.title}.</b>
-      {c.reason ? `${c.reason[0]?.toUpperCase()}${c.reason.slice(1)}. ` : ''}{c.help} <span class="soft small">Limit: {c.from}.</span>
+      {sentence(c.reason)}
+      {c.help} <span class="soft small">Limit: {c.from}.</span>
     </p>
     {#if c.severity === 'should'}
       {@const refused = waiver(c.id)}
@@ -86,6 +91,13 @@
       {/if}
     {/if}
   {/each}
+  {#if following.length}
+    <p class="help fail {following.some((c) => c.severity === 'must') ? 'must' : ''}">
+      <b>{following.map((c) => c.title).join(', ')}.</b>
+      {sentence(following[0]!.reason)}
+      {following[0]!.help}
+    </p>
+  {/if}
   {#if others.length && stage.checks.length + helps.length > ROOM}
     <details class="more">
       <summary>{others.length} more figures</summary>
