@@ -342,6 +342,5 @@ function copyOf(x: AnyInputs): AnyInputs {
   return { given: { ...x.given }, parts, carried: { ...x.carried }, ambient: x.ambient };
 }
 
-/** Where an end cannot be told, the nominal stands in for it: the finding about it comes from its own check. */
-/** A spread as a range, its missing ends at the nominal. */
+/** A spread as a range. Where an end cannot be told, the nominal stands in for it: the finding about it comes from its own check. */
 export const rangeOf = (s: Spread): Range | null => (s.nominal === null ? null : { nominal: s.nominal, low: s.low ?? s.nominal, high: s.high ?? s.nominal });

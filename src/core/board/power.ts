@@ -36,12 +36,13 @@ const AGREEMENT = { rounds: 60, relative: 1e-12 };
 export function* powerByState(wiring: Wiring): Generator<void, StatePower[]> {
   const point = new BoardPoint(wiring, AGREEMENT, false);
   const power: StatePower[] = [];
+  point.renew();
   for (const state of STATE_IDS) {
-    if (power.length) yield;
-    point.renew();
     point.solve(state);
     power.push(summary(state, wiring, point));
+    // Whoever looks in between, or leaves off, finds the nominal board.
     point.renew();
+    yield;
   }
   return power;
 }

@@ -245,12 +245,8 @@ function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, link
     for (const state of STATE_IDS) links.set(def.shares[state], { range: exactly(shares[state]), from: 'the states of the board' });
   }
   if (def.loads && !isLooped(rail, wiring)) for (const state of STATE_IDS) links.set(def.loads[state], { range: loadInState(rail, wiring, state), from });
-  const each = (meaning: 'surge' | 'capacitance' | 'minimum' | 'maximum' | 'absoluteMaximum') =>
+  const each = (meaning: 'capacitance' | 'minimum' | 'maximum' | 'absoluteMaximum') =>
     rail.consumers.flatMap((c) => {
-      if (meaning === 'surge' && c.def.gives.surge === undefined) {
-        const passed = surgeThrough(c, wiring);
-        return passed ? [passed] : [];
-      }
       const ref = c.def.gives[meaning];
       const range = ref === undefined || c.node.dead ? null : read(ref, c.node.judged);
       return range ? [range] : [];
@@ -259,7 +255,8 @@ function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, link
     const value = node.doc.given?.[field] ?? (node.kind.given as Record<string, { default: Uncertain | null }>)[field]?.default;
     return value === null || value === undefined ? null : toRange(value as Uncertain);
   };
-  if (fills.surge && each('surge').length) links.set(fills.surge, { range: each('surge').reduce(addRanges), from });
+  const surge = fills.surge ? surgeOn(rail, wiring) : null;
+  if (surge) links.set(fills.surge!, { range: surge, from });
   if (fills.capacitance && each('capacitance').length)
     links.set(fills.capacitance, { range: [typed(fills.capacitance) ?? exactly(0), ...each('capacitance')].reduce(addRanges), from });
   // Limits take the stricter of typed and linked.
@@ -275,25 +272,29 @@ function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, link
   strict('absoluteMaximum', (a, b) => (b.low < a.low ? b : a));
 }
 
+/** What all that hangs on a rail draws while it starts, A; null where nothing tells. */
+function surgeOn(rail: Rail, wiring: Wiring, above: ReadonlySet<StageNode> = new Set()): Range | null {
+  const all = rail.consumers.flatMap((c) => {
+    const ref = c.def.gives.surge;
+    const range = c.node.dead ? null : ref === undefined ? surgeThrough(c, wiring, above) : read(ref, c.node.judged);
+    return range ? [range] : [];
+  });
+  return all.length ? all.reduce(addRanges) : null;
+}
+
 /**
  * What a stage that passes power on draws while what hangs behind it starts, A: the surge there, as far as its current limit
  * lets it through, by the efficiency it has at that load. Null where nothing behind it surges.
  */
-function surgeThrough(tap: Tap, wiring: Wiring, above: ReadonlySet<StageNode> = new Set()): Range | null {
+function surgeThrough(tap: Tap, wiring: Wiring, above: ReadonlySet<StageNode>): Range | null {
   const { node } = tap;
   if (node.dead || above.has(node)) return null;
   const path = new Set([...above, node]);
   for (const [port, def] of Object.entries(node.kind.rails as Record<string, RailPort>)) {
     const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
     if (def.role !== 'provides' || !rail || rail.providers[0]?.node !== node) continue;
-    const behind = rail.consumers.flatMap((c) => {
-      const ref = c.def.gives.surge;
-      const range = c.node.dead ? null : ref === undefined ? surgeThrough(c, wiring, path) : read(ref, c.node.judged);
-      return range ? [range] : [];
-    });
-    if (!behind.length) continue;
-    const surge = behind.reduce(addRanges);
-    if (surge.high <= 0) continue;
+    const surge = surgeOn(rail, wiring, path);
+    if (!surge || surge.high <= 0) continue;
     const most = def.gives.currentLimit === undefined ? null : read(def.gives.currentLimit, node.judged);
     const passed = most ? { nominal: Math.min(surge.nominal, most.nominal), low: Math.min(surge.low, most.low), high: Math.min(surge.high, most.high) } : surge;
     const drawn = node.draw(tap.def, def.fills.load ?? null, passed, 'peak');

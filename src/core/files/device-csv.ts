@@ -19,12 +19,15 @@ const HEAD = ['sort', 'title', 'for'];
 export function writeDevices(devices: readonly Device[]): string {
   const names = [...new Set(devices.flatMap((d) => Object.keys(d.params)))];
   const cell = (d: Device, name: string) => (d.params[name] === undefined ? '' : entryText(d.params[name], DEVICE_FIELDS[d.sort][name]!.unit));
-  const meant = (d: Device) =>
-    Object.entries(d.when ?? {})
-      .map(([name, choice]) => `${name}=${choice}`)
-      .join('; ');
-  return csvText([[...HEAD, ...names], ...devices.map((d) => [d.sort, d.title, meant(d), ...names.map((name) => cell(d, name))])]);
+  return csvText([
+    [...HEAD, ...names],
+    ...devices.map((d) => [d.sort, d.title, choicesText(Object.entries(d.when ?? {})), ...names.map((name) => cell(d, name))]),
+  ]);
 }
+
+/** Choices a device is meant for as they are typed: "regulatorType=fixed". */
+export const choicesText = (choices: readonly (readonly [name: string, choice: string])[]): string =>
+  choices.map(([name, choice]) => `${name}=${choice}`).join('; ');
 
 export type DevicesRead = { ok: true; devices: Device[] } | { ok: false; issues: Issue[] };
 

@@ -2,7 +2,7 @@ import { error, redirect } from '@sveltejs/kit';
 import { evaluateBoard } from '../../core/board/evaluate.ts';
 import { LARGEST_FILE, readBoard } from '../../core/files/board-file.ts';
 import { gate } from '../../core/gate/gate.ts';
-import { problem, textOf } from '$lib/server/forms.ts';
+import { notTaken, problem, textOf } from '$lib/server/forms.ts';
 import { signedIn } from '$lib/server/guard.ts';
 import { archiveBoard, createBoard, deleteBoard, findBoard, listBoards, type Board } from '$lib/server/repositories/boards.ts';
 import { listRevisions } from '$lib/server/repositories/revisions.ts';
@@ -61,16 +61,7 @@ export const actions = {
     if (file.size > LARGEST_FILE)
       return problem('import', `The file is larger than ${LARGEST_FILE / 1024 / 1024} MB, which no board is. Nothing was stored.`, {}, 413);
     const read = readBoard(await file.text());
-    if (!read.ok)
-      return problem(
-        'import',
-        `The file was not taken and nothing was stored.\n${read.issues
-          .slice(0, 8)
-          .map((i) => `${i.path || 'file'}: ${i.message}`)
-          .join('\n')}`,
-        {},
-        422,
-      );
+    if (!read.ok) return notTaken('import', read.issues);
     redirect(303, `/boards/${await createBoard(account.id, read.value)}`);
   },
 };

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
-import { MOST_DEVICES, readDevice, readDevices, type TypedDevice } from '../../core/files/device-csv.ts';
+import { choicesText, MOST_DEVICES, readDevice, readDevices, type TypedDevice } from '../../core/files/device-csv.ts';
 import { GENERIC_DEVICES } from '../../core/parts/devices.ts';
-import { problem, textOf } from '$lib/server/forms.ts';
+import { notTaken, problem, textOf } from '$lib/server/forms.ts';
 import { signedIn } from '$lib/server/guard.ts';
 import { addDevices, changeDevice, listDevices, removeDevice } from '$lib/server/repositories/devices.ts';
 
@@ -16,10 +16,7 @@ function typedDevice(form: FormData): TypedDevice {
   return {
     sort: textOf(form, 'sort', 40),
     title: textOf(form, 'title', 200),
-    for: named('for.')
-      .filter(([, choice]) => choice)
-      .map(([name, choice]) => `${name}=${choice}`)
-      .join('; '),
+    for: choicesText(named('for.').filter(([, choice]) => choice)),
     params: Object.fromEntries(named('param.')),
   };
 }
@@ -52,10 +49,7 @@ export const actions = {
     if (!(file instanceof File) || file.size === 0) return problem('list', 'Choose a CSV file first.');
     if (file.size > LARGEST) return problem('list', 'The file is larger than 1 MB, which no list of devices is. Nothing was stored.', {}, 413);
     const read = readDevices(await file.text());
-    if (!read.ok) {
-      const lines = read.issues.slice(0, 8).map((i) => `${i.path}: ${i.message}`);
-      return problem('list', `The file was not taken and nothing was stored.\n${lines.join('\n')}`, {}, 422);
-    }
+    if (!read.ok) return notTaken('list', read.issues);
     if (!(await addDevices(account.id, read.devices))) return problem('list', FULL);
     return { form: 'list', message: '', done: `${read.devices.length} ${read.devices.length === 1 ? 'device' : 'devices'} added to your list.` };
   },

@@ -15,14 +15,14 @@ export async function listDevices(account: string): Promise<OwnDevice[]> {
   return rows.map(({ id, sort, title, meant, params }) => ({ id, sort, title, ...(meant ? { when: meant } : {}), params }));
 }
 
+const columns = ({ sort, title, when, params }: Device) => ({ sort, title, meant: when ?? null, params });
+
 /** Adds devices, all or none. False when the list would grow beyond what it may hold. */
 export async function addDevices(account: string, added: readonly Device[]): Promise<boolean> {
   return db().transaction(async (tx) => {
     const [row] = await tx.select({ n: count() }).from(devices).where(eq(devices.accountId, account));
     if ((row?.n ?? 0) + added.length > MOST_DEVICES) return false;
-    await tx
-      .insert(devices)
-      .values(added.map((d) => ({ id: crypto.randomUUID(), accountId: account, sort: d.sort, title: d.title, meant: d.when ?? null, params: d.params })));
+    await tx.insert(devices).values(added.map((d) => ({ id: crypto.randomUUID(), accountId: account, ...columns(d) })));
     return true;
   });
 }
@@ -34,10 +34,7 @@ export async function changeDevice(account: string, id: string, d: Device): Prom
     .from(devices)
     .where(and(eq(devices.id, id), eq(devices.accountId, account)));
   if (!row) return false;
-  await db()
-    .update(devices)
-    .set({ sort: d.sort, title: d.title, meant: d.when ?? null, params: d.params })
-    .where(eq(devices.id, id));
+  await db().update(devices).set(columns(d)).where(eq(devices.id, id));
   return true;
 }
 
