@@ -1,7 +1,7 @@
 import { sankey, type SankeyLink, type SankeyNode } from 'd3-sankey';
 import type { RailSum, Sum } from '../../../core/board/evaluate.ts';
 import type { StatePower } from '../../../core/board/power.ts';
-import { foldFlow, level, type Opened } from './fold-flow.ts';
+import { foldFlow, level, type Edge, type Opened } from './fold-flow.ts';
 
 /** A stage in the flow: a bar as high as the power that reaches it, what it loses at the foot. */
 export interface FlowNode {
@@ -130,8 +130,6 @@ function topped(nodes: Node[]): void {
     n.y1 = n.y0 + tall;
   }
 }
-
-type Edge = { source: string; target: string };
 
 const depth = (links: readonly Edge[]): number => 1 + Math.max(...links.map((l) => level(l.target, links)));
 
