@@ -20,7 +20,10 @@ test('one’s own devices: copied, changed, written as CSV, read by another acco
   await page.getByRole('button', { name: 'Copy Schottky diode 3 A, 40 V to your list' }).click();
   await expect(page.getByRole('status')).toHaveText(/is on your list/);
   await page.getByLabel('Look for a device').fill('pouch');
-  await page.getByRole('button', { name: 'Copy lithium-polymer pouch 1 Ah to your list' }).click();
+  const copy = page.getByRole('button', { name: 'Copy lithium-polymer pouch 1 Ah to your list' });
+  await copy.press('Enter');
+  await expect(page.getByRole('status')).toHaveText(/pouch 1 Ah” is on your list/);
+  await expect(copy).toBeFocused();
   await page.getByLabel('Look for a device').fill('');
 
   const own = page.getByRole('group').filter({ hasText: 'Schottky diode 3 A, 40 V' });

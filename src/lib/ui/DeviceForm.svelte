@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
+  import { stay } from './stay.ts';
   import { DEVICE_CHOICES, DEVICE_FIELDS } from '../../core/kinds/device-fields.ts';
   import type { Device } from '../../core/parts/devices.ts';
   import { entryText } from '../../core/quantity/format.ts';
@@ -19,12 +19,7 @@
   let choices = $derived(Object.entries(DEVICE_CHOICES[device.sort]));
 </script>
 
-<form
-  method="POST"
-  use:enhance={() =>
-    ({ update }) =>
-      update({ reset: false })}
->
+<form method="POST" use:stay={{ reset: false }}>
   <input type="hidden" name="id" value={device.id} />
   <input type="hidden" name="sort" value={device.sort} />
   <Field label="Title"><input type="text" name="title" value={device.title} required maxlength="80" /></Field>

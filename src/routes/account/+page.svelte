@@ -1,5 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
+  import { stay } from '$lib/ui/stay.ts';
   import { PART_SORTS, type PartSort } from '../../core/quantity/drawer.ts';
   import { THEMES } from '$lib/theme.ts';
   import Button from '$lib/ui/atoms/Button.svelte';
@@ -32,13 +33,7 @@
   </section>
   <section>
     <h2>Your drawer</h2>
-    <form
-      method="POST"
-      action="?/drawer"
-      use:enhance={() =>
-        ({ update }) =>
-          update({ reset: false })}
-    >
+    <form method="POST" action="?/drawer" use:stay={{ reset: false }}>
       <p class="soft">Values you have at hand, as you would write them: 1k 4k7 10k. A stage can search among them alone.</p>
       {#each PART_SORTS as sort (sort)}
         <Field label="{sort.charAt(0).toUpperCase()}{sort.slice(1)}s"><textarea name={sort} rows="2" spellcheck="false">{typed(sort)}</textarea></Field>
@@ -62,7 +57,7 @@
   {#if !data.account.demo}
     <section>
       <h2>Password</h2>
-      <form method="POST" action="?/password" use:enhance>
+      <form method="POST" action="?/password" use:stay>
         <Field label="Present password"><input name="now" type="password" required autocomplete="current-password" /></Field>
         <Field label="New password"><input name="next" type="password" required minlength="10" autocomplete="new-password" /></Field>
         <Problem text={said('password')} />

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
+  import { stay } from '$lib/ui/stay.ts';
   import { DEVICE_SORTS, GENERIC_DEVICES, type Device } from '../../core/parts/devices.ts';
   import Button from '$lib/ui/atoms/Button.svelte';
   import FileButton from '$lib/ui/atoms/FileButton.svelte';
@@ -60,7 +60,7 @@
         {#each group.devices as d (d.title)}
           <li>
             <span class="what">{d.title} <span class="soft small">{deviceLine(d)}</span></span>
-            <form method="POST" action="?/copy" use:enhance>
+            <form method="POST" action="?/copy" use:stay>
               <Button type="submit" look="quiet" name="title" value={d.title} aria-label="Copy {d.title} to your list">copy to yours</Button>
             </form>
           </li>

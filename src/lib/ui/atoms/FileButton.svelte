@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
+  import { stay } from '../stay.ts';
 
   /** A file that is sent as soon as it is chosen. */
   let { action, label, accept }: { action: string; label: string; accept: string } = $props();
 </script>
 
-<form method="POST" {action} enctype="multipart/form-data" use:enhance>
+<form method="POST" {action} enctype="multipart/form-data" use:stay>
   <label>{label}<input class="sr" type="file" name="file" {accept} onchange={(e) => e.currentTarget.form?.requestSubmit()} /></label>
   <noscript><button>Import</button></noscript>
 </form>

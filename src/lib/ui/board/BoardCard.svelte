@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
+  import { stay } from '../stay.ts';
   import type { PageData } from '../../../routes/boards/$types';
   import Margin from '../atoms/Margin.svelte';
   import StatusMark from '../atoms/StatusMark.svelte';
@@ -36,7 +36,7 @@
   </div>
   <div class="do">
     <p class="soft small">{when.format(board.updatedAt)}</p>
-    <form method="POST" use:enhance>
+    <form method="POST" use:stay>
       <input type="hidden" name="board" value={board.id} />
       {#if asking}
         <span class="small">Delete it with its revisions and readings?</span>

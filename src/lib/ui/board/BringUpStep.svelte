@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
+  import { stay } from '../stay.ts';
   import type { Progress } from '../../../core/bringup/plan.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import Button from '../atoms/Button.svelte';
@@ -64,13 +64,7 @@
       </p>
     {/if}
     {#if now}
-      <form
-        method="POST"
-        action="?/reading"
-        use:enhance={() =>
-          ({ update }) =>
-            update({ reset: true })}
-      >
+      <form method="POST" action="?/reading" use:stay>
         <input type="hidden" name="step" value={p.step.key} /><input type="hidden" name="revision" value={letter} />
         {#if expect}<input
             class="num"
