@@ -23,18 +23,18 @@
   });
 </script>
 
-<article class:now class:locked={p.locked} class:out class:done={!now && !out && p.reading !== null} {@attach show}>
+<article class:now class:locked={p.locked} class:out class:done={!now && !out && p.reading !== null} class:plain={!expect} {@attach show}>
   <span class="mark"
     >{#if p.verdict === null}<span class="num soft">{number}</span>{:else}<StatusMark status={out ? 'fail' : 'ok'} size={16} />{/if}</span
   >
   <div class="body">
     <h2><span class="act">{ACTS[p.step.act]}</span> {p.step.title} <span class="soft small">{p.step.stageTitle}</span></h2>
-    {#if now || out}<p>{p.step.text}</p>{/if}
+    <p class="text" class:later={!now && !out}>{p.step.text}</p>
     {#if now && p.step.feed}<p class="big">
         Set <b><Quantity value={p.step.feed.volts} unit="V" /></b>, limit <b><Quantity value={p.step.feed.amps} unit="A" digits={2} /></b>
       </p>{/if}
-    {#if expect && (now || p.reading)}
-      <div class="window" class:big={now}>
+    {#if expect}
+      <div class="window" class:big={now} class:later={!now && !p.reading}>
         <span class="soft">{expect.point}</span>
         <span
           ><Quantity value={expect.low} unit={expect.unit} /> … <b><Quantity value={expect.nominal} unit={expect.unit} /></b> … <Quantity
@@ -47,13 +47,15 @@
     {#if p.reading}
       <p class="reading" class:big={now}>
         {#if p.reading.value !== null && expect}read <b><Quantity value={p.reading.value} unit={expect.unit} /></b>{:else}done{/if}
-        {#if p.reading.note}<span class="soft">{p.reading.note}</span>{/if}
         {#if place !== null}
-          <svg width="160" height="14" viewBox="0 0 160 14" aria-hidden="true"
-            ><path d="M0 7H160" class="track" /><path d="M40 0v14M120 0v14" class="post" /><circle cx={place * 160} cy="7" r="4" class:bad={out} /></svg
+          <svg width="120" height="14" viewBox="0 0 120 14" aria-hidden="true"
+            ><path d="M0 7H120" class="track" /><path d="M30 0v14M90 0v14" class="post" /><circle cx={place * 120} cy="7" r="4" class:bad={out} /></svg
           >
         {/if}
       </p>
+      {#if p.reading.note}<p class="note soft small">{p.reading.note}</p>{/if}
+    {:else}
+      <p class="blank">{expect ? 'read' : 'done'}</p>
     {/if}
     {#if out && expect}
       <p class="stop" role="alert">
@@ -103,9 +105,18 @@
     padding: 6px 0;
   }
   .done .body {
-    grid-template-columns: minmax(0, 1fr) auto minmax(200px, auto);
+    grid-template-columns: minmax(0, 1fr) auto 250px;
     align-items: baseline;
     column-gap: 20px;
+  }
+  .done .reading {
+    grid-column: 3;
+    flex-wrap: nowrap;
+  }
+  .done .note {
+    grid-column: 1 / -1;
+    margin-top: -6px;
+    padding-left: 52px;
   }
   .body {
     display: grid;
@@ -175,5 +186,57 @@
   }
   .bad {
     fill: var(--fail);
+  }
+  .later,
+  .blank {
+    display: none;
+  }
+  @media (max-width: 860px) {
+    .done .body {
+      grid-template-columns: minmax(0, 1fr) 250px;
+    }
+    .done:not(.plain) h2 {
+      grid-column: 1 / -1;
+    }
+    .done .window {
+      grid-column: 1;
+      padding-left: 52px;
+    }
+    .done .reading {
+      grid-column: 2;
+    }
+  }
+  /* On paper the plan goes to the bench: every step in words, with a line to write the reading on. */
+  @media print {
+    article {
+      break-inside: avoid;
+    }
+    .now {
+      padding: 10px 0;
+    }
+    .later {
+      display: revert;
+    }
+    .later.window {
+      display: flex;
+    }
+    .done .later {
+      display: none;
+    }
+    .big {
+      font-size: 1.1rem;
+    }
+    form {
+      display: none;
+    }
+    .locked {
+      color: var(--ink);
+    }
+    .blank {
+      display: block;
+      width: 300px;
+      padding-top: 10px;
+      border-bottom: 1px solid var(--ink);
+    }
   }
 </style>

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { CheckResult } from '../../../core/kinds/judge.ts';
+  import { isCondition, type CheckResult } from '../../../core/kinds/judge.ts';
+  import { worstText } from '../../../core/files/report.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import Margin from '../atoms/Margin.svelte';
   import StatusMark from '../atoms/StatusMark.svelte';
@@ -14,10 +15,11 @@
     ><b>{check.title}</b>
     {stage}{#if waived}<span class="soft"> · waived</span>{/if}</span
   >
-  <Margin {check} />
-  <span class="bar"><MarginBar {check} {width} /></span>
+  {#if !isCondition(check)}<Margin {check} /><span class="bar"><MarginBar {check} {width} /></span>{/if}
   <span class="detail small soft">
-    {#if check.value !== null && check.limit !== null}
+    {#if isCondition(check) && check.value !== null}
+      {worstText(check)}: {check.from}
+    {:else if check.value !== null && check.limit !== null}
       {formatText(check.value, check.unit)}
       {check.sense === 'atLeast' ? '≥' : check.window ? 'in' : '≤'}
       {#if check.window}{formatText(check.window.target, check.unit, 3)} ± {formatText(check.window.band, check.unit, 3)}{:else}{formatText(
