@@ -28,6 +28,10 @@
               >{r.letter}</a
             >{/each}
         </p>{/if}
+      <p class="small soft allows">
+        Each window is the worst case of the revision and, on top, what an ordinary meter may be wrong by: 1 % of a voltage, 2 % of a current or resistance, 3 %
+        of a time, 3 K.
+      </p>
     </div>
     <ol>
       {#each data.progress as p, i (p.step.key)}
@@ -65,6 +69,9 @@
   }
   .count {
     margin-left: auto;
+  }
+  .allows {
+    flex-basis: 100%;
   }
   .rev {
     padding: 4px 8px;
