@@ -36,7 +36,7 @@
   /** The window of its rail with ripple, and what it carries of what it can, each from long to short. */
   const lines = (n: FlowNode): [string[], string[]] => {
     const { rail } = n;
-    if (!rail?.voltage) return [[''], [w(n.watts)]];
+    if (!rail?.voltage) return [rail ? ['does not stand'] : [''], [w(n.watts)]];
     const [volts, amps] = [(v: number, digits: number) => formatText(v, 'V', digits), formatText(rail.current[state], 'A', 3)];
     const window = `${volts(rail.voltage.low, 4)} … ${volts(rail.voltage.high, 4)}`;
     return [
@@ -93,8 +93,8 @@
               <text x={n.x + 10} y={n.y + n.height / 2 - 2} class="name">{title(n.id)}{copies(n.id)}</text>
               <text x={n.x + 10} y={n.y + n.height / 2 + 14}>{w(n.watts)}</text>
             {:else}
-              <text x={n.x} y={n.y - 36} class="name">{cut(title(n.id) + copies(n.id), room(n))}</text>
-              <text x={n.x} y={n.y - 20}>{fitting(lines(n)[0], room(n))}</text>
+              <text x={n.x} y={n.y - (n.rail ? 36 : 20)} class="name">{cut(title(n.id) + copies(n.id), room(n))}</text>
+              <text x={n.x} y={n.y - 20} class:bad={n.rail && !n.rail.voltage}>{fitting(lines(n)[0], room(n))}</text>
               <text x={n.x} y={n.y - 5} class:bad={sorry(n)}>{fitting(lines(n)[1], room(n))}</text>
               <rect x={n.x} y={n.y} width={BAR} height={Math.max(1, n.height)} class="bar" />
             {/if}

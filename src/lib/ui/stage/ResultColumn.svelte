@@ -32,7 +32,19 @@
   /** So many checks and helps leave room on the sheet for what is not judged. */
   const ROOM = 8;
   let bad = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
-  let helps = $derived(bad.filter((c) => !c.follows));
+  /** One remedy for several lines is told once; advice is refused line by line, so it stays apart. */
+  let helps = $derived(
+    Object.values(
+      Object.groupBy(
+        bad.filter((c) => !c.follows),
+        (c) => (c.severity === 'must' ? `${c.reason}${c.help}` : c.id),
+      ),
+    ).map((all) => ({
+      ...all![0]!,
+      titles: all!.map((c) => c.title).join(', '),
+      limits: [...new Set(all!.map((c) => c.from))].join('; '),
+    })),
+  );
   /** What follows from another check is told in one breath. */
   let following = $derived(bad.filter((c) => c.follows));
 </script>
@@ -73,9 +85,9 @@
   </ul>
   {#each helps as c (c.id)}
     <p class="help {c.status} {c.severity}">
-      <b>{c.title}.</b>
+      <b>{c.titles}.</b>
       {sentence(c.reason)}
-      {c.help} <span class="soft small">Limit: {c.from}.</span>
+      {c.help} <span class="soft small">Limit: {c.limits}.</span>
     </p>
     {#if c.severity === 'should'}
       {@const refused = waiver(c.id)}
