@@ -29,3 +29,12 @@ export function refusals(stages: unknown, more: Record<string, unknown> = {}): {
   const read = checkBoard({ format: 'spark-sum/board', version: 1, name: 'bench', stages, ...more });
   return read.ok ? [] : read.issues;
 }
+
+/** Holds nominal outcomes against what another way of working them out says, within a relative deviation; null: no value. */
+export function agrees(s: StageSum, expected: Readonly<Record<string, number | null>>, rel = 1e-9): void {
+  for (const [outcome, value] of Object.entries(expected)) {
+    const got = s.judged.nominal(outcome);
+    const off = value === null || got === null ? (value === got ? 0 : Infinity) : Math.abs(got - value) / Math.max(Math.abs(value), 1e-30);
+    if (off > rel) throw new Error(`${s.kind.id}.${outcome} is ${got}, worked out apart ${value}`);
+  }
+}

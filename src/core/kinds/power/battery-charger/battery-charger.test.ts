@@ -1,5 +1,7 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { alone, check, ends, nominal } from '../../../testing/boards.ts';
+import { CHEMISTRIES } from '../../../physics/cells.ts';
+import { agrees, alone, check, ends, nominal } from '../../../testing/boards.ts';
 
 const charger = (given: object = {}, parts: object = {}, more: object = {}) => alone('battery-charger', given as never, parts as never, more);
 
@@ -48,4 +50,83 @@ it('sizing stays within cell and source at their worst ends', () => {
   const s = charger({ cellCapacity: 0.5 });
   expect(check(s, 'charge-rate')!.status).not.toBe('fail');
   expect(check(s, 'source-limit')!.status).not.toBe('fail');
+});
+
+describe('any charge, worked out apart in small pieces of charge', () => {
+  const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+  const design = fc.record({
+    chemistry: fc.constantFrom('lithium-ion' as const, 'lithium-iron-phosphate' as const),
+    topology: fc.constantFrom('shared-load', 'load-switch', 'power-path'),
+    inputVoltage: real(4.8, 6),
+    sourceCurrentLimit: real(0.3, 2),
+    cellCapacity: real(0.5, 4),
+    cellResistance: real(0.02, 0.3),
+    startStateOfCharge: real(0, 0.5),
+    loadCurrent: real(0, 0.08),
+  });
+  it('agrees in current, heat and time', () => {
+    fc.assert(
+      fc.property(design, real(2000, 8000), real(10, 45), (g, r1, ambient) => {
+        const c = CHEMISTRIES[g.chemistry];
+        const [top, low, quiet, rth, fold] = [g.chemistry === 'lithium-ion' ? 4.2 : 3.6, g.chemistry === 'lithium-ion' ? 2.9 : 2.0, 5e-4, 60, 120];
+        const s = alone(
+          'battery-charger',
+          g,
+          { R1: { value: r1 }, U1: { programConstant: 1000, floatVoltage: top, prechargeThreshold: low, quiescentCurrent: quiet } },
+          { conditions: { ambient } },
+        );
+        const ip = 1000 / r1;
+        const path = g.topology === 'power-path';
+        const limit = path ? Math.min(ip, g.sourceCurrentLimit - g.loadCurrent - quiet) : ip;
+        const watts = (fold - ambient) / rth - g.inputVoltage * quiet;
+        const at = (v: number, most: number) => Math.max(0, Math.min(most, watts / (g.inputVoltage - v)));
+        const shared = g.topology === 'shared-load' ? g.loadCurrent : 0;
+        const bulk = at(c.nominal, limit);
+        const heat = (g.inputVoltage - low) * at(low, limit) + g.inputVoltage * quiet;
+        agrees(s, {
+          programmedCurrent: ip,
+          chargeCurrent: bulk,
+          lowCellCurrent: at(low, limit),
+          dissipation: heat,
+          junctionTemperature: ambient + rth * heat,
+          unlimitedJunction: ambient + rth * ((g.inputVoltage - low) * ip + g.inputVoltage * quiet),
+          prechargeCurrent: ip / 10,
+          terminationCurrent: ip / 10,
+          batteryCurrent: bulk - shared,
+          inputCurrent: path
+            ? Math.min(bulk + quiet + g.loadCurrent, g.sourceCurrentLimit)
+            : bulk + quiet + (g.topology === 'load-switch' ? g.loadCurrent : 0),
+          chargeRate: ip / g.cellCapacity,
+          loadShare: shared > 0 ? shared / bulk : path ? g.loadCurrent / (g.sourceCurrentLimit - quiet) : 0,
+          terminationShare: shared / (ip / 10),
+        });
+        // In steps of charge finer than the stage's own; the fold-back is found by halving.
+        const n = 20_000;
+        let hours = 0;
+        let soonest: number | null = null;
+        for (let k = 0; k < n; k++) {
+          const soc = g.startStateOfCharge + ((1 - g.startStateOfCharge) * (k + 0.5)) / n;
+          const place = Math.min(9, Math.floor(soc * 10));
+          const rest = c.rest[place]! + (c.rest[place + 1]! - c.rest[place]!) * (soc * 10 - place);
+          let i = rest < low ? Math.min(0.1 * ip, limit) - shared : limit - shared;
+          const tooHot = (amps: number) => (g.inputVoltage - rest - amps * g.cellResistance) * (amps + shared) > watts;
+          if (rest >= low && tooHot(i)) {
+            let [cool, hot] = [0, i];
+            for (let m = 0; m < 60; m++) [cool, hot] = tooHot((cool + hot) / 2) ? [cool, (cool + hot) / 2] : [(cool + hot) / 2, hot];
+            i = cool;
+          }
+          const constant = rest >= low && rest + i * g.cellResistance > top;
+          if (constant) i = (top - rest) / g.cellResistance;
+          if (constant && i + shared <= ip / 10) break;
+          if (i <= 0) return;
+          if (soonest === null && soc >= 0.9) soonest = hours;
+          hours += (g.cellCapacity * (1 - g.startStateOfCharge)) / n / i;
+        }
+        if (shared >= ip / 10) expect(ends(s, 'chargeTime').nominal).toBeNull();
+        else agrees(s, { chargeTime: hours * 3600 }, 5e-3);
+        if (soonest !== null && shared < ip / 10) agrees(s, { chargeTime90: soonest * 3600 }, 5e-3);
+      }),
+      { numRuns: 60 },
+    );
+  });
 });

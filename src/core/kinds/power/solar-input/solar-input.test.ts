@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { alone, check, ends, nominal } from '../../../testing/boards.ts';
+import { agrees, alone, check, ends, nominal } from '../../../testing/boards.ts';
 
 const solar = (given: object = {}, parts: object = {}, more: object = {}) => alone('solar-input', given as never, parts as never, more);
 
@@ -37,4 +38,51 @@ it('cold raises the open-circuit voltage, heat lowers the working one', () => {
   expect(nominal(at(-20), 'coldOpenCircuitVoltage')).toBeCloseTo(7.2 * (1 + 0.003 * 45), 12);
   expect(nominal(at(50), 'hotPanelVoltage')).toBeLessThan(nominal(at(0), 'hotPanelVoltage'));
   expect(check(solar({ panelVoltage: 4.6, panelPower: 4 }), 'hot-voltage')!.status).toBe('fail');
+});
+
+describe('any panel, month by month', () => {
+  const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+  const design = fc.record({
+    panelPower: real(1, 30),
+    panelVoltage: real(5, 18),
+    openCircuitVoltage: real(6, 22),
+    sunHours: fc.array(real(0.5, 6), { minLength: 12, maxLength: 12 }),
+    coupling: fc.constantFrom('direct', 'tracking'),
+    averageCurrent: real(1e-3, 0.2),
+    batteryCapacity: real(1, 20),
+    nightLeakage: real(0, 1e-3),
+    soilingDerating: real(0.7, 1),
+  });
+  it('agrees in every outcome', () => {
+    fc.assert(
+      fc.property(design, real(-10, 45), (g, ambient) => {
+        const s = alone('solar-input', g, { D1: { forwardVoltage: 0.35 } }, { conditions: { ambient } });
+        const warm = ambient + 20 - 25;
+        const hot = g.panelVoltage * (1 - 0.003 * warm);
+        const reaches = g.coupling === 'tracking' || hot - 0.35 >= 4.2;
+        const kept = g.soilingDerating * 0.9 * 0.97;
+        const watts = g.coupling === 'tracking' ? g.panelPower * (1 - 0.004 * warm) * 0.88 : (g.panelPower / g.panelVoltage) * 3.7;
+        const harvest = (hours: number) => watts * hours * kept * 0.95;
+        const load = (hours: number) => 24 * g.averageCurrent * 3.7 + g.nightLeakage * (24 - hours) * 3.7;
+        const least = Math.min(...g.sunHours);
+        const store = g.batteryCapacity * 3.7 * 0.8;
+        const over = harvest(least) - load(least);
+        agrees(s, {
+          worstMonth: g.sunHours.indexOf(least) + 1,
+          panelCurrent: g.panelPower / g.panelVoltage,
+          hotPanelVoltage: hot,
+          coldOpenCircuitVoltage: g.openCircuitVoltage * (1 - 0.003 * (ambient - 25)),
+          dailyLoad: load(least),
+          autonomyDays: store / load(least),
+          dailyHarvest: reaches ? harvest(least) : null,
+          surplus: reaches ? harvest(least) / load(least) : null,
+          yearSurplus: reaches ? g.sunHours.reduce((t, h) => t + harvest(h) / load(h), 0) / 12 : null,
+          rechargeDays: reaches && over > 0 ? store / over : null,
+          panelPowerNeeded: reaches ? (g.panelPower * 1.3 * load(least)) / harvest(least) : null,
+          peakChargeCurrent: g.coupling === 'tracking' ? (g.panelPower * (1 - 0.004 * warm) * 0.88) / 3.7 : g.panelPower / g.panelVoltage,
+        });
+      }),
+      { numRuns: 100 },
+    );
+  });
 });

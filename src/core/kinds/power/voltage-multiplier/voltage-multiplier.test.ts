@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { alone, check, ends, nominal } from '../../../testing/boards.ts';
+import { agrees, alone, check, ends, nominal } from '../../../testing/boards.ts';
 
 const multiplier = (given: object = {}, parts: object = {}) => alone('voltage-multiplier', given as never, parts as never);
 
@@ -33,4 +34,66 @@ it('sizing keeps droop within 3 % and the ripple under its limit', () => {
   const s = multiplier();
   expect(s.judged.out('droop').high!).toBeLessThanOrEqual(0.035 * nominal(s, 'noLoadVoltage'));
   expect(check(s, 'output-ripple')!.status).not.toBe('fail');
+});
+
+describe('any multiplier, by the sums over its stages', () => {
+  const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+  const design = fc.record({
+    topology: fc.constantFrom('series-ladder', 'parallel-pump'),
+    driveShape: fc.constantFrom('square', 'sine'),
+    stages: fc.integer({ min: 1, max: 6 }),
+    drivePeakToPeak: real(8, 30),
+    driveFrequency: real(3e4, 3e5),
+    driveResistance: real(0, 2),
+    baseVoltage: real(0, 12),
+    microphoneCount: fc.integer({ min: 0, max: 4 }),
+    loadCurrent: real(1e-4, 2e-3),
+    lightLoadCurrent: real(0, 1e-4),
+  });
+  it('agrees in every outcome', () => {
+    fc.assert(
+      fc.property(design, real(1e-6, 1e-5), real(10, 300), (g, c, r1) => {
+        const s = alone('voltage-multiplier', g, {
+          C1: { value: c },
+          C2: { value: 2 * c },
+          C3: { value: 1e-4, esr: 0.3 },
+          R1: { value: r1 },
+          D1: { forwardVoltage: 0.6 },
+        });
+        const n = g.stages;
+        const ladder = g.topology === 'series-ladder';
+        const noLoad = ladder ? g.baseVoltage + n * g.drivePeakToPeak - 2 * n * 0.6 : g.baseVoltage - 0.6 + n * (g.drivePeakToPeak - 0.6);
+        const under = (amps: number) => {
+          const u = amps / (g.driveFrequency * c);
+          // What the textbook’s cubic sums up: the lowest capacitor carries the charge of all stages above it, the next of one fewer.
+          let [lost, ripple] = [0, 0];
+          for (let k = 1; k <= n; k++) ripple += u * k;
+          for (let k = 1; k <= n; k++) lost += u * (2 * k * k - k);
+          const sine = g.driveShape === 'sine' ? ripple / 2 : 0;
+          if (ladder) return { ripple, droop: lost + 4 * n * n * g.driveResistance * amps + sine };
+          const pumped = amps / (g.driveFrequency * 2 * c);
+          return { ripple: pumped, droop: n * u + pumped / 2 + 4 * (Math.ceil(n / 2) ** 2 + Math.floor(n / 2) ** 2) * g.driveResistance * amps };
+        };
+        const amps = g.microphoneCount * 0.005 + g.loadCurrent;
+        const { ripple, droop } = under(amps);
+        const out = noLoad - droop - amps * r1;
+        agrees(s, { noLoadVoltage: noLoad, droop, ladderRipple: ripple, diodeCurrent: amps, inputCurrent: n * amps, rippleFrequency: g.driveFrequency });
+        agrees(s, {
+          capacitorStress: ladder ? g.drivePeakToPeak : g.baseVoltage - 0.6 + (n - 1) * (g.drivePeakToPeak - 0.6),
+          diodeReverse: (ladder ? 1 : 2) * g.drivePeakToPeak,
+          outputResistance: droop / amps + r1,
+          lightOutputVoltage: noLoad - under(g.lightLoadCurrent).droop - g.lightLoadCurrent * r1,
+        });
+        if (out <= 0) return agrees(s, { outputVoltage: null, outputRipple: null, microphoneVoltage: null, efficiency: null });
+        const w = 2 * Math.PI * g.driveFrequency;
+        agrees(s, {
+          outputVoltage: out,
+          outputRipple: (ripple * Math.hypot(1, w * 0.3 * 1e-4)) / Math.hypot(1, w * (r1 + 0.3) * 1e-4),
+          microphoneVoltage: out - (0.005 * 6810) / 2,
+          efficiency: (out * amps) / (n * amps * g.drivePeakToPeak + g.baseVoltage * amps),
+        });
+      }),
+      { numRuns: 80 },
+    );
+  });
 });
