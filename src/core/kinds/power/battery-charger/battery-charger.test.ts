@@ -93,9 +93,7 @@ describe('any charge, worked out apart in small pieces of charge', () => {
           prechargeCurrent: ip / 10,
           terminationCurrent: ip / 10,
           batteryCurrent: bulk - shared,
-          inputCurrent: path
-            ? Math.min(bulk + quiet + g.loadCurrent, g.sourceCurrentLimit)
-            : bulk + quiet + (g.topology === 'load-switch' ? g.loadCurrent : 0),
+          inputCurrent: path ? Math.min(bulk + quiet + g.loadCurrent, g.sourceCurrentLimit) : bulk + quiet + (g.topology === 'load-switch' ? g.loadCurrent : 0),
           chargeRate: ip / g.cellCapacity,
           loadShare: shared > 0 ? shared / bulk : path ? g.loadCurrent / (g.sourceCurrentLimit - quiet) : 0,
           terminationShare: shared / (ip / 10),

@@ -133,7 +133,10 @@ describe('any pack, worked out apart by stepping down the curve in small pieces 
         );
         const between = (table: readonly number[]) => {
           const t = [-20, -10, 0, 10, 25, 40];
-          const k = Math.max(1, t.findIndex((x) => x >= ambient));
+          const k = Math.max(
+            1,
+            t.findIndex((x) => x >= ambient),
+          );
           return table[k - 1]! + ((table[k]! - table[k - 1]!) * (ambient - t[k - 1]!)) / (t[k]! - t[k - 1]!);
         };
         const rest = (charge: number) => {
