@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { alone, check, ends, nominal, sumOf } from '../../../testing/boards.ts';
+import { agrees, alone, check, ends, nominal, sumOf } from '../../../testing/boards.ts';
 import { pulseFactor } from './checks.ts';
 
 const protection = (given: object = {}, parts: object = {}, more: object = {}) => alone('input-protection', given as never, parts as never, more);
@@ -52,4 +53,66 @@ it('on a board: power in is power to the load plus heat, and the need of the loa
   const typical = sum.power.find((p) => p.state === 'typical')!;
   expect(typical.in).toBeCloseTo(typical.used + typical.lost, 9);
   expect(sum.byId.get('in')!.judged.range('minimumVoltage')!.high).toBeGreaterThan(10.3);
+});
+
+describe('any protection, part after part', () => {
+  const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+  const design = fc.record({
+    inputVoltage: real(8, 28),
+    inputRipple: real(0, 0.5),
+    loadCurrent: real(0.05, 2),
+    sourceResistance: real(0.02, 0.5),
+    bulkCapacitance: real(1e-5, 2e-3),
+    pulseCount: fc.constantFrom(10, 100, 1000, 10_000, 100_000, 1e6),
+    fuse: fc.constantFrom('none', 'fuse', 'resettable'),
+    polarity: fc.constantFrom('none', 'series-diode', 'p-mosfet'),
+    limiter: fc.constantFrom('none', 'ntc'),
+    clamp: fc.constantFrom('none', 'suppressor'),
+    surgeVoltage: real(10, 100),
+    surgeResistance: real(0.5, 5),
+    surgeDuration: real(1e-5, 1e-2),
+  });
+  it('agrees in every outcome', () => {
+    fc.assert(
+      fc.property(design, real(-20, 70), (g, ta) => {
+        const s = protection(g, { RT1: { value: 5, hotResistance: 0.3 } }, { conditions: { ambient: ta } });
+        const [i, ohms] = [g.loadCurrent, g.fuse === 'none' ? 0 : 0.05];
+        const cold = 1 - 0.002 * (ta - 25);
+        const ntc = g.limiter === 'ntc';
+        const entry = { none: [0, 0], 'series-diode': [0.35, 0.05], 'p-mosfet': [0, 0.03] }[g.polarity] as [number, number];
+        const total = g.sourceResistance + ohms + (ntc ? 5 : 0) + entry[1] + 0.05;
+        // A warm channel: heat and resistance raise each other until they stand still.
+        let loss = 0;
+        for (let k = 0; k < 300; k++) {
+          const tj = ta + 60 * loss;
+          loss = g.polarity === 'p-mosfet' ? i * i * 0.03 * (1 + 0.005 * (tj - 25)) : g.polarity === 'series-diode' ? (0.35 + 0.05 * i) * i : 0;
+        }
+        const out = g.inputVoltage - loss / i - i * (ohms + (ntc ? 0.3 : 0));
+        const share = { 10: 0.48, 100: 0.48, 1000: 0.38, 10000: 0.29, 100000: 0.22, 1000000: 0.22 }[g.pulseCount]!;
+        const slope = (24.4 - 16.7) / 24.6;
+        const clamped = g.clamp === 'suppressor' ? Math.max(0, (g.surgeVoltage - 16.7) / (g.surgeResistance + slope)) : 0;
+        const at = clamped > 0 ? 16.7 + slope * clamped : g.surgeVoltage;
+        agrees(s, {
+          fuseHoldCurrent: g.fuse === 'none' ? null : 2 * 0.75 * cold,
+          tripCurrent: g.fuse === 'none' ? null : 4 * cold,
+          inrushPeak: (g.inputVoltage - entry[0]) / total,
+          inrushI2t: ((g.inputVoltage - entry[0]) ** 2 * g.bulkCapacitance) / (2 * total),
+          allowedI2t: g.fuse === 'fuse' ? 5 * share : null,
+          polarityDrop: loss / i,
+          dissipation: loss,
+          junctionTemperature: g.polarity === 'none' ? null : ta + 60 * loss,
+          gateVoltage: g.polarity === 'p-mosfet' ? Math.min(g.inputVoltage, 12) : null,
+          outputVoltage: out,
+          outputTrough: out - g.inputRipple / 2,
+          outputRipple: g.inputRipple,
+          inputCurrent: i,
+          clampCurrent: g.clamp === 'suppressor' ? clamped : null,
+          clampVoltage: at,
+          clampPower: g.clamp === 'suppressor' ? at * clamped : null,
+          allowedClampPower: g.clamp === 'suppressor' ? 600 * Math.sqrt(1e-3 / g.surgeDuration) : null,
+        });
+      }),
+      { numRuns: 100 },
+    );
+  });
 });

@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { alone, check, nominal } from '../../../testing/boards.ts';
+import { agrees, alone, check, nominal } from '../../../testing/boards.ts';
 
 const box = (given: object = {}, more: object = {}) => alone('enclosure-thermal', given as never, {}, more);
 const inside = (given: object) => nominal(box(given), 'insideRise');
@@ -50,5 +51,87 @@ describe('what sits beside something hot', () => {
   it('a cool block hurts nothing, wherever it is', () => {
     expect(check(box({ hotPower: 0.2, sensitivePosition: 'above-hot' }), 'placement')!.status).toBe('ok');
     expect(check(box({ hotPower: 0.5, sensitivePosition: 'above-hot' }), 'placement')).toMatchObject({ status: 'fail', margin: null });
+  });
+});
+
+describe('any box, its balance found by halving', () => {
+  const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+  const WALLS = {
+    'painted-steel': [0.9, 50],
+    'bare-aluminium': [0.1, 200],
+    'anodised-aluminium': [0.8, 200],
+    plastic: [0.9, 0.2],
+    wood: [0.9, 0.12],
+  } as const;
+  const design = fc.record({
+    style: fc.constantFrom('sealed', 'vented', 'fan'),
+    material: fc.constantFrom(...(Object.keys(WALLS) as (keyof typeof WALLS)[])),
+    mounting: fc.constantFrom('free', 'table', 'wall'),
+    width: real(0.05, 0.4),
+    height: real(0.03, 0.2),
+    depth: real(0.05, 0.3),
+    wallThickness: real(0.001, 0.01),
+    totalDissipation: real(0.5, 20),
+    solarPower: real(0, 10),
+    ventInlet: real(1e-4, 2e-3),
+    ventOutlet: real(1e-4, 2e-3),
+    ventHeight: real(0.01, 0.1),
+    fanFlow: real(1e-4, 5e-3),
+    altitude: real(0, 3000),
+    hotPower: real(0, 2),
+    sensitivePosition: fc.constantFrom('apart', 'beside', 'above-hot', 'below-hot'),
+    sensitiveDistance: real(0.003, 0.05),
+  });
+  /** Where a rising function crosses a level. */
+  const crossing = (f: (x: number) => number, level: number, most: number) => {
+    let [a, b] = [0, most];
+    for (let k = 0; k < 80; k++) [a, b] = f((a + b) / 2) < level ? [(a + b) / 2, b] : [a, (a + b) / 2];
+    return a;
+  };
+  it('agrees in every outcome', () => {
+    fc.assert(
+      fc.property(design, real(-10, 45), (g, ta) => {
+        const s = alone('enclosure-thermal', g, {}, { conditions: { ambient: ta } });
+        const [emissivity, conductivity] = WALLS[g.material];
+        const d = (1 - 2.25577e-5 * g.altitude) ** 4.2559;
+        const { width: w, height: h, depth: dp } = g;
+        const area = w * dp * (1 + (g.mounting === 'table' ? 0 : 0.5)) + 2 * h * dp + w * h * (g.mounting === 'wall' ? 1 : 2);
+        const through = (x: number) =>
+          area * (1.42 * (x / h) ** 0.25 * Math.sqrt(d) * x + emissivity * 5.670374419e-8 * ((ta + x + 273.15) ** 4 - (ta + 273.15) ** 4));
+        const insideOf = (x: number) => {
+          const q = through(x);
+          return ta + x + (q * g.wallThickness) / (conductivity * area) + (q / ((area * 1.42 * Math.sqrt(d)) / h ** 0.25)) ** 0.8;
+        };
+        const flow = (ti: number) => {
+          if (g.style === 'sealed') return 0;
+          if (g.style === 'fan') return g.fanFlow;
+          const vents = 1 / Math.sqrt(g.ventInlet ** -2 + g.ventOutlet ** -2);
+          return 0.6 * vents * Math.sqrt((2 * 9.80665 * g.ventHeight * (ti - ta)) / (ti + 273.15));
+        };
+        const away = (ti: number) => 1.204 * (293.15 / (ta + 273.15)) * d * 1006 * flow(ti) * (ti - ta);
+        const heat = g.totalDissipation + g.solarPower;
+        const x = crossing((wall) => through(wall) + away(insideOf(wall)), heat, 2000);
+        const ti = insideOf(x);
+        const near = { apart: 0, beside: 2.5, 'above-hot': 10, 'below-hot': 5 }[g.sensitivePosition];
+        const local = g.hotPower * near * Math.min(1, 0.01 / g.sensitiveDistance);
+        agrees(
+          s,
+          {
+            effectiveArea: area,
+            insideTemperature: ti,
+            insideRise: ti - ta,
+            wallTemperature: ta + x,
+            sealedRise: insideOf(crossing(through, heat, 2000)) - ta,
+            airFlow: flow(ti),
+            airShare: away(ti) / heat,
+            thermalResistance: (ti - ta) / heat,
+            localRise: local,
+            sensitiveTemperature: ti + local,
+          },
+          1e-6,
+        );
+      }),
+      { numRuns: 100 },
+    );
   });
 });
