@@ -62,7 +62,9 @@ export class StageNode {
   #plain!: Judged;
   #full: { plain: Judged; judged: Judged } | null = null;
   #aside: { study: Study; version: number } | null = null;
-  #sized: { version: number; node: StageNode } | null = null;
+  #probe: { version: number; node: StageNode } | null = null;
+  /** Whether it was looked for values already. */
+  #tried = false;
   #draws = new Map<string, { load: Range | null; draw: Range | null }>();
 
   constructor(
@@ -104,16 +106,25 @@ export class StageNode {
     this.moves = Math.max(this.moves, ROUGH);
   }
 
-  /** The stage with its open parts sized for its surroundings: the one it was before where that comes out the same. */
-  sized(before?: StageNode): StageNode {
-    if (this.#sized?.version !== this.version) {
-      const node = this.with(this.doc);
-      if (node.open) node.size();
-      this.#sized = { version: this.version, node };
+  /** A copy to size, among stages that are sized already; the same one as long as this stage stays as it is. */
+  probe(): StageNode {
+    if (this.#probe?.version !== this.version) this.#probe = { version: this.version, node: this.with(this.doc) };
+    return this.#probe!.node;
+  }
+
+  /** The stage with its open parts sized for its surroundings, which may have moved: the one it was before where that comes out the same. */
+  sized(moved: boolean, before?: StageNode): StageNode {
+    if (this.open && (moved || !this.#tried)) {
+      this.chosen = null;
+      this.size();
     }
-    const { node } = this.#sized!;
-    if (!before || JSON.stringify(before.chosen) !== JSON.stringify(node.chosen)) return node;
-    before.offers = node.offers;
+    this.#tried = true;
+    if (!before || JSON.stringify(before.chosen) !== JSON.stringify(this.chosen)) {
+      const node = this.with(this.doc);
+      node.offers = this.offers;
+      return node;
+    }
+    before.offers = this.offers;
     return before.again();
   }
 

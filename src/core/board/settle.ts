@@ -4,10 +4,10 @@ import type { Judged } from '../kinds/judged.ts';
 import { parallel } from '../physics/network.ts';
 import { addRanges, exactly, scaleRange, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
-import { sharesOf, type BoardDoc } from './document.ts';
+import { sharesOf, type BoardDoc, type StageDoc } from './document.ts';
 import { heatLinks } from './heat.ts';
 import { AMBIENT, StageNode, type Link } from './node.ts';
-import { wire, type Rail, type Tap, type Wiring } from './wiring.ts';
+import { replace, wire, type Rail, type Tap, type Wiring } from './wiring.ts';
 
 const ROUNDS = 60;
 
@@ -77,11 +77,17 @@ export function* settlingBoard(doc: BoardDoc, before?: SettledBoard): Generator<
   if (!rough.some((n) => n.open)) return { doc, nodes: rough, rough, wiring: roughly, stands: yield* settling(roughly) };
   for (const node of rough) node.roughly();
   yield* settling(roughly);
-  const nodes: StageNode[] = [];
-  for (const node of rough) {
-    nodes.push(node.sized(finals.get(node.doc)));
+  // Sources first, and each stage among those before it as they were sized: what they send is what it is sized for.
+  const halfway = wire(rough);
+  const sized = new Map<StageDoc, StageNode>();
+  for (const node of roughly.order) {
+    const probe = node.probe();
+    replace(halfway, node, probe);
+    const moved = relink(probe, halfway);
+    sized.set(node.doc, probe.sized(moved, finals.get(node.doc)));
     yield;
   }
+  const nodes = doc.stages.map((stage) => sized.get(stage)!);
   const wiring = wire(nodes);
   return { doc, nodes, rough, wiring, stands: yield* settling(wiring) };
 }

@@ -83,6 +83,18 @@ export function wire(nodes: readonly StageNode[]): Wiring {
   return { rails, wires, shelters, order, findings };
 }
 
+/** Puts one stage's node in the place of another. */
+export function replace(wiring: Wiring, old: StageNode, now: StageNode): void {
+  for (const rail of wiring.rails.values()) for (const tap of [...rail.providers, ...rail.consumers]) if (tap.node === old) tap.node = now;
+  for (const w of wiring.wires) {
+    if (w.from === old) w.from = now;
+    if (w.to === old) w.to = now;
+  }
+  const swapped = (n: StageNode) => (n === old ? now : n);
+  wiring.order = wiring.order.map(swapped);
+  wiring.shelters = new Map([...wiring.shelters].map(([shelter, members]) => [swapped(shelter), members.map(swapped)]));
+}
+
 /** Who stands inside or on whom. The only enclosure of a board holds everything that does not say otherwise. */
 function readShelters(nodes: readonly StageNode[], findings: Finding[]): Map<StageNode, StageNode[]> {
   const shelters = new Map(nodes.filter((n) => n.kind.shelter).map((n) => [n, [] as StageNode[]]));

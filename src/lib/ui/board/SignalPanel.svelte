@@ -1,44 +1,66 @@
 <script lang="ts">
   import type { Sum } from '../../../core/board/evaluate.ts';
+  import Margin from '../atoms/Margin.svelte';
   import Quantity from '../atoms/Quantity.svelte';
+  import StatusMark from '../atoms/StatusMark.svelte';
   import LevelDiagram from './LevelDiagram.svelte';
+  import MarginBar from './MarginBar.svelte';
+  import { foldChains } from './chains.ts';
 
   let { sum, base }: { sum: Sum; base: string } = $props();
+  let all = $derived(foldChains(sum));
 </script>
 
 <section>
-  {#each sum.chains as chain (chain.map((p) => p.stage).join())}
-    <h2>Signal · to {chain.at(-1)?.title}</h2>
-    <LevelDiagram {chain} {base} />
-    <details>
-      <summary class="small">levels as a table</summary>
-      <table>
-        <thead><tr><th>after</th><th>level</th><th>noise rms</th><th>ripple</th><th>source</th></tr></thead>
-        <tbody>
-          {#each chain as p, i (p.stage)}
-            <tr>
-              <td
-                ><a href="{base}/stages/{p.stage}">{p.title}</a>{#if i === chain.length - 1}<span class="soft">&nbsp;(arriving)</span>{/if}</td
-              >
-              <td
-                >{#if p.low !== null}<Quantity value={p.low} unit="V" digits={3} /> … <Quantity value={p.high} unit="V" digits={3} />{:else}<span class="soft"
-                    >entered there</span
-                  >{/if}</td
-              >
-              <td><Quantity value={p.noise} unit="V" digits={2} /></td>
-              <td
-                ><Quantity value={p.ripple} unit="V" digits={2} />{#if p.lsb}<span class="soft small"
-                    >&nbsp;= <Quantity value={p.ripple / p.lsb} unit="LSB" digits={2} /></span
-                  >{/if}</td
-              >
-              <td><Quantity value={p.sourceResistance} unit="ohm" digits={3} /></td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    </details>
+  {#each all as { chain, key, tightest, folded } (key)}
+    {#if folded}
+      <details class="folded">
+        <summary>
+          <StatusMark status={tightest?.status ?? 'ok'} />
+          <span class="to"
+            >Signal to <b>{chain.at(-1)?.title}</b>{#if tightest}<span class="soft small">&ensp;tightest: {tightest.title}</span>{/if}</span
+          >
+          {#if tightest}<MarginBar check={tightest} width={92} /><span class="margin"><Margin check={tightest} /></span>{/if}
+        </summary>
+        {@render levels(chain)}
+      </details>
+    {:else}
+      <h2>Signal · to {chain.at(-1)?.title}</h2>
+      {@render levels(chain)}
+    {/if}
   {/each}
 </section>
+
+{#snippet levels(chain: Sum['chains'][number])}
+  <LevelDiagram {chain} {base} />
+  <details>
+    <summary class="small">levels as a table</summary>
+    <table>
+      <thead><tr><th>after</th><th>level</th><th>noise rms</th><th>ripple</th><th>source</th></tr></thead>
+      <tbody>
+        {#each chain as p, i (p.stage)}
+          <tr>
+            <td
+              ><a href="{base}/stages/{p.stage}">{p.title}</a>{#if i === chain.length - 1}<span class="soft">&nbsp;(arriving)</span>{/if}</td
+            >
+            <td
+              >{#if p.low !== null}<Quantity value={p.low} unit="V" digits={3} /> … <Quantity value={p.high} unit="V" digits={3} />{:else}<span class="soft"
+                  >entered there</span
+                >{/if}</td
+            >
+            <td><Quantity value={p.noise} unit="V" digits={2} /></td>
+            <td
+              ><Quantity value={p.ripple} unit="V" digits={2} />{#if p.lsb}<span class="soft small"
+                  >&nbsp;= <Quantity value={p.ripple / p.lsb} unit="LSB" digits={2} /></span
+                >{/if}</td
+            >
+            <td><Quantity value={p.sourceResistance} unit="ohm" digits={3} /></td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </details>
+{/snippet}
 
 <style>
   section {
@@ -52,5 +74,34 @@
   summary {
     cursor: pointer;
     color: var(--copper);
+  }
+  .folded {
+    border-top: 1px solid var(--line);
+  }
+  .folded > summary {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-height: 36px;
+    color: var(--ink);
+    list-style: none;
+  }
+  .folded > summary:hover {
+    background: color-mix(in srgb, var(--copper) 7%, transparent);
+  }
+  .folded > summary::before {
+    content: '▸';
+    color: var(--copper);
+  }
+  .folded[open] > summary::before {
+    content: '▾';
+  }
+  .to {
+    flex: 1;
+    min-width: 0;
+  }
+  .margin {
+    min-width: 64px;
+    text-align: right;
   }
 </style>

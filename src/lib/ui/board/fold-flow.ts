@@ -19,8 +19,8 @@ export interface Folded {
 
 /** Bars one can take in at a glance: a flow with more is folded. */
 const GLANCE = 18;
-/** A load below this share of all power is small, and so many of them on one rail are drawn as one. */
-const [SMALL, MANY] = [0.01, 3];
+/** A load below such a share of all power is small, and so many of them on one rail are drawn as one: as small a share as serves. */
+const [SMALL, MANY] = [[0.01, 0.03, 0.1], 3] as const;
 
 /**
  * The flow of a large board with what lies deepest folded into the stage before it, and the small loads of a rail into one,
@@ -29,11 +29,29 @@ const [SMALL, MANY] = [0.01, 3];
 export function foldFlow(edges: readonly Edge[], opened: Opened): Folded {
   const ids = new Set(edges.flatMap((e) => [e.source, e.target]));
   if (ids.size <= GLANCE || opened === 'all') return { edges: [...edges], behind: new Map(), small: new Map() };
+  const { share, depth } = glance(edges);
+  const { merged, small } = mergeSmall(edges, share, opened);
+  return cut(merged, depth, opened, small);
+}
+
+/** How small and how deep what is folded must be, whatever is open: so that nothing else moves when something is opened. */
+function glance(edges: readonly Edge[]): { share: number; depth: number } {
+  const none: ReadonlySet<string> = new Set();
+  for (const share of SMALL) {
+    const { merged } = mergeSmall(edges, share, none);
+    for (let depth = Math.max(...merged.map((e) => level(e.source, merged))); depth > 0; depth--)
+      if (visible(merged, depth, none).size <= GLANCE) return { share, depth };
+  }
+  return { share: SMALL.at(-1)!, depth: 1 };
+}
+
+/** The small loads of each rail as one bar, where there are enough of them and nobody opened it. */
+function mergeSmall(edges: readonly Edge[], share: number, opened: ReadonlySet<string>): { merged: Edge[]; small: Map<string, string[]> } {
   const passes = new Set(edges.map((e) => e.source));
   const total = edges.filter((e) => !edges.some((o) => o.target === e.source)).reduce((sum, e) => sum + e.value, 0);
   const small = new Map<string, string[]>();
   for (const rail of new Set(edges.map((e) => e.rail))) {
-    const few = edges.filter((e) => e.rail === rail && !passes.has(e.target) && e.value < SMALL * total);
+    const few = edges.filter((e) => e.rail === rail && !passes.has(e.target) && e.value < share * total);
     if (few.length >= MANY && !opened.has(`small ${rail}`))
       small.set(
         `small ${rail}`,
@@ -45,11 +63,7 @@ export function foldFlow(edges: readonly Edge[], opened: Opened): Folded {
     const all = edges.filter((e) => id === `small ${e.rail}` && members.includes(e.target));
     merged.push({ ...all[0]!, target: id, value: all.reduce((sum, e) => sum + e.value, 0) });
   }
-  for (let depth = Math.max(...[...passes].map((id) => level(id, merged))); depth > 0; depth--) {
-    const shown = visible(merged, depth, new Set());
-    if (shown.size <= GLANCE || depth === 1) return cut(merged, depth, opened, small);
-  }
-  return { edges: merged, behind: new Map(), small };
+  return { merged, small };
 }
 
 /** How many stages power has passed before this one. */
