@@ -9,7 +9,7 @@ import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, type BoardDoc, ty
 import { heatPaths, type HeatPath } from './heat.ts';
 import type { Link, StageNode, Wishes } from './node.ts';
 import { powerByState, type StatePower } from './power.ts';
-import { finished, settledBoard, settlingBoard, signalDown, type SettledBoard } from './settle.ts';
+import { belowGround, finished, mirrored, negative, settledBoard, settlingBoard, signalDown, type SettledBoard } from './settle.ts';
 import type { ResolvedPart } from './stage-inputs.ts';
 import type { Finding, Wiring } from './wiring.ts';
 
@@ -34,13 +34,15 @@ export interface RailSum {
   name: string;
   provider: string | null;
   consumers: string[];
+  /** Below ground: voltages are negative, and who draws from it sees their magnitude. */
+  below: boolean;
   voltage: Range | null;
   ripple: number;
   rippleFrequency: number | null;
   current: Record<StateId, number>;
   /** What the provider can give, A. */
   limit: number | null;
-  /** Least voltage any consumer needs at the trough, and most it stands. */
+  /** The window in which all consumers work, the trough of the ripple included. */
   minimum: number | null;
   maximum: number | null;
 }
@@ -293,17 +295,21 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
         return v === null ? [] : [typeof v === 'number' ? v : meaning === 'minimum' ? v.high : v.low];
       });
     const at = (state: StateId) => power.find((p) => p.state === state)?.rails.find((r) => r.rail === rail.name)?.current ?? 0;
+    const below = belowGround(rail, wiring);
+    const voltage = pick(gives.voltage);
+    const [least, most] = [need('minimum').length ? Math.max(...need('minimum')) : null, need('maximum').length ? Math.min(...need('maximum')) : null];
     return {
       name: rail.name,
       provider: provider?.node.doc.id ?? null,
       consumers: rail.consumers.map((t) => t.node.doc.id),
-      voltage: pick(gives.voltage),
+      below,
+      voltage: below && voltage && voltage.nominal > 0 ? mirrored(voltage) : voltage,
       ripple: pick(gives.ripple)?.high ?? 0,
       rippleFrequency: pick(gives.rippleFrequency)?.nominal ?? null,
       current: { asleep: at('asleep'), idle: at('idle'), typical: at('typical'), peak: at('peak') },
       limit: pick(gives.currentLimit)?.low ?? null,
-      minimum: need('minimum').length ? Math.max(...need('minimum')) : null,
-      maximum: need('maximum').length ? Math.min(...need('maximum')) : null,
+      minimum: below ? negative(most) : least,
+      maximum: below ? negative(least) : most,
     };
   });
 }

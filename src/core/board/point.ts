@@ -4,7 +4,7 @@ import { AtPoint } from '../kinds/judged.ts';
 import { exactly } from '../quantity/uncertain.ts';
 import { finite, heatOf } from './heat.ts';
 import { AMBIENT, type StageNode } from './node.ts';
-import { carrying } from './settle.ts';
+import { carrying, LEVELS } from './settle.ts';
 import type { Results } from '../tolerance/study.ts';
 import type { Rail, Wiring } from './wiring.ts';
 
@@ -52,6 +52,11 @@ export class Cell {
     const derived = this.node.derived(outcome);
     const value = this.o[derived && 'nominalOf' in derived ? derived.nominalOf : outcome];
     return typeof value === 'number' && Number.isFinite(value) ? value : null;
+  }
+
+  /** An outcome or given by name; null of a stage that is not fed. */
+  value(name: string): number | null {
+    return this.node.dead ? null : reader(this, name)();
   }
 
   /** Heat of its mounted device, W. */
@@ -196,13 +201,18 @@ export class BoardPoint {
   #feed(cell: Cell, def: RailPort, above: Cell, gives: RailPort): void {
     const carries = (Object.entries(def.fills) as [keyof RailPort['gives'], string][]).flatMap(([meaning, field]) => {
       const ref = gives.gives[meaning];
-      return typeof ref === 'string' ? [{ where: cell.holder(field), field, read: reader(above, ref) }] : [];
+      return typeof ref === 'string' ? [{ where: cell.holder(field), field, read: reader(above, ref), level: LEVELS.has(meaning) }] : [];
     });
+    const volts = reader(above, gives.gives.voltage!);
     let seen = -1;
     cell.down.push(() => {
       if (seen === above.version) return;
       seen = above.version;
-      for (const c of carries) this.#put(cell, c.where, c.field, c.read());
+      const below = (volts() ?? 0) < 0;
+      for (const c of carries) {
+        const value = c.read();
+        this.#put(cell, c.where, c.field, below && c.level && value !== null ? -value : value);
+      }
     });
   }
 

@@ -51,13 +51,13 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
   const power: StatePower = { state, sources: [], rails: [], heat: [], in: 0, used: 0, lost: 0 };
   for (const rail of wiring.rails.values()) {
     const provider = rail.providers[0];
-    const voltage = provider ? point.cell(provider.node).nominal(provider.def.gives.voltage as string) : null;
+    const voltage = provider ? point.cell(provider.node).value(provider.def.gives.voltage!) : null;
     const consumers = rail.consumers.map((c) => {
       const current = point.drawn(c.node, c.def, state);
-      return { stage: c.node.doc.id, current, power: (voltage ?? 0) * current };
+      return { stage: c.node.doc.id, current, power: Math.abs(voltage ?? 0) * current };
     });
     const current = consumers.reduce((sum, c) => sum + c.current, 0);
-    power.rails.push({ rail: rail.name, provider: provider?.node.doc.id ?? null, voltage, current, power: (voltage ?? 0) * current, consumers });
+    power.rails.push({ rail: rail.name, provider: provider?.node.doc.id ?? null, voltage, current, power: Math.abs(voltage ?? 0) * current, consumers });
   }
   for (const { node, o } of point.cells) {
     const ports = Object.entries(node.kind.rails as Record<string, RailPort>);

@@ -218,18 +218,36 @@ function supplyOf(node: StageNode, def: RailPort, rail: Rail, links: Map<string,
   const c = provider.node.judged;
   const from = `rail ${rail.name}`;
   const gives = provider.def.gives;
-  const voltage = gives.voltage as string;
-  const out = c.out(voltage);
-  if (out.nominal === null) return impossible(`its rail “${rail.name}” does not stand: ${out.absent?.reason ?? 'no voltage'}`);
-  const low = out.low ?? provider.def.collapsed?.(c) ?? 0;
+  const out = c.spread(gives.voltage!);
+  const { dead } = provider.node;
+  if (out.nominal === null || dead) return impossible(`its rail “${rail.name}” does not stand: ${(dead ?? out.absent)?.reason ?? 'no voltage'}`);
+  // Who draws from a rail below ground sees volts between two poles: their magnitude.
+  const below = out.nominal < 0;
+  const [bottom, top] = below ? [negative(out.high), negative(out.low)] : [out.low, out.high];
+  const nominal = Math.abs(out.nominal);
+  const low = bottom ?? provider.def.collapsed?.(c) ?? 0;
   for (const [meaning, field] of Object.entries(def.fills) as [keyof RailPort['gives'], string][]) {
-    if (meaning === 'voltage') links.set(field, { range: { nominal: out.nominal, low: Math.min(low, out.nominal), high: out.high ?? out.nominal }, from });
+    if (meaning === 'voltage') links.set(field, { range: { nominal, low: Math.min(low, nominal), high: top ?? nominal }, from });
     else if (gives[meaning] !== undefined) {
       const range = read(gives[meaning]!, c) ?? partial(gives[meaning]!, c, meaning === 'trough' ? low : null);
-      if (range) links.set(field, { range, from });
+      if (range) links.set(field, { range: below && LEVELS.has(meaning) ? mirrored(range) : range, from });
     }
   }
   return null;
+}
+
+/** What is measured against ground. */
+export const LEVELS: ReadonlySet<keyof RailPort['gives']> = new Set(['voltage', 'trough', 'noLoad']);
+export const negative = (v: number | null): number | null => (v === null ? null : -v);
+export const mirrored = (r: Range): Range => ({ nominal: -r.nominal, low: -r.high, high: -r.low });
+
+/** Whether a rail lies below ground: its provider makes it so, or passes on what does. */
+export function belowGround(rail: Rail, wiring: Wiring, above: ReadonlySet<Rail> = new Set()): boolean {
+  const provider = rail.providers[0];
+  if (!provider || above.has(rail)) return false;
+  if ((provider.node.judged.spread(provider.def.gives.voltage!).nominal ?? 0) < 0) return true;
+  const path = new Set([...above, rail]);
+  return [...wiring.rails.values()].some((r) => r.consumers.some((c) => c.node === provider.node) && belowGround(r, wiring, path));
 }
 
 /** A carried value one end of which lies outside its formula's region: that end takes the stand-in. */

@@ -217,29 +217,32 @@ export interface RailPort {
   draws?: string | Readonly<Record<StateId, string>>;
   /** `draws` already counts the copies of the stage. */
   copiesCounted?: boolean;
-  /** A provider gives voltage, ripple…; a consumer carries back minimum, maximum, surge… */
   /** A provider: where its voltage may fall when the low end of it is outside the region; 0 when not said. */
   collapsed?: (c: Judged) => number;
-  gives: Readonly<
-    Partial<
-      Record<
-        | 'voltage'
-        | 'ripple'
-        | 'rippleFrequency'
-        | 'trough'
-        | 'noLoad'
-        | 'noise'
-        | 'currentLimit'
-        | 'sourceResistance'
-        | 'surge'
-        | 'capacitance'
-        | 'minimum'
-        | 'maximum'
-        | 'absoluteMaximum',
-        Ref
+  /**
+   * A provider gives voltage (an outcome or given by name, since each of its ends may be missing), ripple…; a consumer
+   * carries back minimum, maximum, surge…
+   */
+  gives: Readonly<{ voltage?: string }> &
+    Readonly<
+      Partial<
+        Record<
+          | 'ripple'
+          | 'rippleFrequency'
+          | 'trough'
+          | 'noLoad'
+          | 'noise'
+          | 'currentLimit'
+          | 'sourceResistance'
+          | 'surge'
+          | 'capacitance'
+          | 'minimum'
+          | 'maximum'
+          | 'absoluteMaximum',
+          Ref
+        >
       >
-    >
-  >;
+    >;
 }
 
 /** What a signal carries down to the stage that listens. */

@@ -89,13 +89,22 @@ export class Judged<X = AnyInputs> {
     return range;
   }
 
+  /** Whether a name is that of an outcome. */
+  protected tells(ref: string): boolean {
+    return ref in this.study.nominal || this.derived(ref) !== undefined;
+  }
+
   /** An outcome, given or part by name; null when it has no number. */
   pick(ref: string): Range | null {
-    if (ref in this.study.nominal || this.derived(ref)) {
-      const s = this.out(ref);
-      return s.nominal === null || s.low === null || s.high === null ? null : { nominal: s.nominal, low: s.low, high: s.high };
-    }
-    return this.range(ref);
+    if (!this.tells(ref)) return this.range(ref);
+    const s = this.out(ref);
+    return s.nominal === null || s.low === null || s.high === null ? null : { nominal: s.nominal, low: s.low, high: s.high };
+  }
+
+  /** As `pick`, with the reason where it has no number, and with one end where the other has none. */
+  spread(ref: string): Spread {
+    if (this.tells(ref)) return this.out(ref);
+    return this.range(ref) ?? { nominal: null, low: null, high: null, absent: impossible('it is not given') };
   }
 }
 
@@ -170,8 +179,12 @@ export class AtPoint<X = AnyInputs> extends Judged<X> {
     return typeof value === 'number' ? exactly(value) : null;
   }
 
+  protected override tells(ref: string): boolean {
+    return ref in this.#results || this.derived(ref) !== undefined;
+  }
+
   override pick(ref: string): Range | null {
-    if (!(ref in this.#results) && !this.derived(ref)) return this.range(ref);
+    if (!this.tells(ref)) return this.range(ref);
     const s = this.out(ref);
     return s.nominal === null ? null : (s as Range);
   }

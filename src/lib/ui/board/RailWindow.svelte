@@ -5,31 +5,37 @@
 
   let { rail }: { rail: RailSum } = $props();
   const WIDTH = 150;
+  /** The trough of the ripple counts at the end that is nearer to ground. */
+  let ends = $derived(
+    rail.voltage && {
+      low: rail.voltage.low - (rail.below ? 0 : rail.ripple / 2),
+      high: rail.voltage.high + (rail.below ? rail.ripple / 2 : 0),
+    },
+  );
   let span = $derived.by(() => {
     const v = rail.voltage;
-    if (!v) return null;
-    // The trough of the ripple counts at the low end.
-    const low = v.low - rail.ripple / 2;
-    const [from, to] = [Math.min(low, rail.minimum ?? low), Math.max(v.high, rail.maximum ?? v.high)];
+    if (!v || !ends) return null;
+    const { low, high } = ends;
+    const [from, to] = [Math.min(low, rail.minimum ?? low), Math.max(high, rail.maximum ?? high)];
     const room = (to - from || Math.abs(v.nominal) || 1) * 0.12;
     const x = (u: number) => ((u - from + room) / (to - from + 2 * room)) * WIDTH;
     return {
       low: x(low),
       nominal: x(v.nominal),
-      high: x(v.high),
+      high: x(high),
       minimum: rail.minimum === null ? null : x(rail.minimum),
       maximum: rail.maximum === null ? null : x(rail.maximum),
     };
   });
-  let bad = $derived(
-    !!rail.voltage &&
-      ((rail.minimum !== null && rail.voltage.low - rail.ripple / 2 < rail.minimum) || (rail.maximum !== null && rail.voltage.high > rail.maximum)),
-  );
-  let label = $derived(
-    rail.voltage
-      ? `${formatText(rail.voltage.low, 'V')} to ${formatText(rail.voltage.high, 'V')}; consumers need ${rail.minimum === null ? 'nothing in particular' : `at least ${formatText(rail.minimum, 'V')}`}${rail.maximum === null ? '' : ` and stand ${formatText(rail.maximum, 'V')}`}`
-      : 'this rail does not stand',
-  );
+  let bad = $derived(!!ends && ((rail.minimum !== null && ends.low < rail.minimum) || (rail.maximum !== null && ends.high > rail.maximum)));
+  const volts = (v: number) => formatText(v, 'V');
+  let asked = $derived.by(() => {
+    const { minimum, maximum } = rail;
+    if (minimum !== null && maximum !== null) return `work from ${volts(minimum)} to ${volts(maximum)}`;
+    if (minimum !== null) return `need ${volts(minimum)} or more`;
+    return maximum === null ? 'need nothing in particular' : `work up to ${volts(maximum)}`;
+  });
+  let label = $derived(rail.voltage ? `${volts(rail.voltage.low)} to ${volts(rail.voltage.high)}; consumers ${asked}` : 'this rail does not stand');
 </script>
 
 {#if span && rail.voltage}

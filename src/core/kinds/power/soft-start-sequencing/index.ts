@@ -109,6 +109,7 @@ export const softStartSequencing = defineKind({
     orderSlack: { unit: 's', title: 'starts after the predecessor by' },
     rearmTime: { unit: 's', title: 'armed again after' },
     sourcePeakCurrent: { unit: 'A', title: 'peak at the source' },
+    railVoltage: { unit: 'V', title: 'rail once it stands', doc: 'linear: never above the source' },
   },
   size,
   evaluate: (x) => {
@@ -141,6 +142,7 @@ export const softStartSequencing = defineKind({
       storedEnergy: (bulk(x) * g.outputVoltage ** 2) / 2,
       orderSlack: isAbsent(start) ? start : start - g.predecessorReady,
       rearmTime: top > U1.enableFallThreshold ? e.ohms * e.farads * Math.log(top / U1.enableFallThreshold) : 0,
+      railVoltage: switching ? g.outputVoltage : Math.min(g.outputVoltage, g.inputVoltage),
       sourcePeakCurrent: isAbsent(input) ? input : Math.max(input, running) + g.sourceCurrentBefore,
     };
   },
@@ -198,7 +200,7 @@ export const softStartSequencing = defineKind({
       draws: 'inputCurrent',
       gives: { surge: 'inputInrush' },
     },
-    out: { role: 'provides', fills: { load: 'loadCurrent' }, gives: { voltage: (c) => c.range('outputVoltage'), currentLimit: 'sourceCurrentLimit' } },
+    out: { role: 'provides', fills: { load: 'loadCurrent' }, gives: { voltage: 'railVoltage', currentLimit: 'sourceCurrentLimit' } },
   },
   signals: {
     in: { role: 'in', event: true, fills: { voltage: 'predecessorReady' } },
@@ -207,7 +209,7 @@ export const softStartSequencing = defineKind({
   startUp: { start: 'startTime', ready: 'readyTime', inrush: 'inputInrush', running: 'inputCurrent', before: 'sourceCurrentBefore' },
   heat: (x, o) => {
     const { given: g } = x;
-    return { switch: g.inputVoltage * (o.inputCurrent ?? 0) - g.outputVoltage * g.loadCurrent };
+    return { switch: g.inputVoltage * (o.inputCurrent ?? 0) - (o.railVoltage ?? 0) * g.loadCurrent };
   },
   working: (c) => {
     const { given: g, parts } = c.x;
