@@ -15,6 +15,8 @@ const ROUGH = 1e-4;
 /** A stage that is kept from the last evaluation is not looked at again for less, which nobody could measure: relative, and K. */
 const KEPT = 1e-6;
 const KEPT_KELVIN = 1e-4;
+/** Air that moved less changes no value that is chosen, K. */
+const ROUGH_KELVIN = 0.1;
 
 /** The link that brings the air around a stage. */
 export const AMBIENT = 'ambient';
@@ -63,8 +65,8 @@ export class StageNode {
   #full: { plain: Judged; judged: Judged } | null = null;
   #aside: { study: Study; version: number } | null = null;
   #probe: { version: number; node: StageNode } | null = null;
-  /** Whether it was looked for values already. */
-  #tried = false;
+  /** What the links were when its open parts were sized. */
+  #sizedFor: ReadonlyMap<string, Link> | null = null;
   #draws = new Map<string, { load: Range | null; draw: Range | null }>();
 
   constructor(
@@ -82,6 +84,8 @@ export class StageNode {
     this.links = settled.links;
     this.dead = settled.dead;
     this.chosen = settled.chosen;
+    this.offers = settled.offers;
+    this.#sizedFor = settled.#sizedFor;
     this.incoming = settled.incoming;
     this.#lay();
   }
@@ -112,20 +116,35 @@ export class StageNode {
     return this.#probe!.node;
   }
 
-  /** The stage with its open parts sized for its surroundings, which may have moved: the one it was before where that comes out the same. */
-  sized(moved: boolean, before?: StageNode): StageNode {
-    if (this.open && (moved || !this.#tried)) {
+  /** Whether what the stage has to bear has moved since its open parts were sized. */
+  get outgrown(): boolean {
+    return this.open && !this.dead && this.#sizedFor !== null && differ(this.#sizedFor, this.links, { moves: ROUGH, kelvin: ROUGH_KELVIN });
+  }
+
+  /** Sizes the open parts of this copy of a stage for where it stands now, unless it stands where the original was sized for. */
+  resize(original: StageNode): void {
+    if (!this.open) return;
+    const kept = original.#sizedFor;
+    if (kept && !differ(kept, this.links, { moves: ROUGH, kelvin: ROUGH_KELVIN })) this.#choose(original.chosen, original.offers, kept);
+    else if (!this.#sizedFor || this.#sizedFor === kept || differ(this.#sizedFor, this.links, { moves: KEPT, kelvin: KEPT_KELVIN })) {
       this.chosen = null;
       this.size();
+      this.#sizedFor = this.links;
     }
-    this.#tried = true;
-    if (!before || JSON.stringify(before.chosen) !== JSON.stringify(this.chosen)) {
-      const node = this.with(this.doc);
-      node.offers = this.offers;
-      return node;
-    }
-    before.offers = this.offers;
-    return before.again();
+  }
+
+  /** A stage with what this copy has chosen: the one it was `before` where that chose the same. */
+  become(before?: StageNode): StageNode {
+    const node = before && sameChoice(before.chosen, this.chosen) ? before.again() : this.with(this.doc);
+    node.offers = this.offers;
+    node.#sizedFor = this.#sizedFor;
+    return node;
+  }
+
+  #choose(chosen: Chosen | null, offers: Offer[], sizedFor: ReadonlyMap<string, Link>): void {
+    const same = sameChoice(this.chosen, chosen);
+    [this.chosen, this.offers, this.#sizedFor] = [chosen, offers, sizedFor];
+    if (!same) this.#lay();
   }
 
   /** Chooses values for the open parts with what is known of the links so far. */
@@ -342,6 +361,23 @@ export class StageNode {
     const value = this.judged.study.nominal[name];
     return typeof value === 'number' && !isAbsent(value) ? value : null;
   }
+}
+
+export const sameChoice = (a: Chosen | null, b: Chosen | null): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
+
+/** Whether links moved further than a stage has to take notice of. */
+export function differ(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link>, { moves, kelvin }: { moves: number; kelvin: number }): boolean {
+  if (a.size !== b.size) return true;
+  for (const [name, link] of b) {
+    const old = a.get(name);
+    if (!old) return true;
+    for (const end of ['nominal', 'low', 'high'] as const) {
+      const [p, q] = [old.range[end], link.range[end]];
+      const least = Math.max(moves * Math.max(Math.abs(p), Math.abs(q)), name === AMBIENT ? kelvin : 0);
+      if (p !== q && !(Math.abs(p - q) <= least)) return true;
+    }
+  }
+  return false;
 }
 
 const same = (a: Range | null, b: Range | null): boolean => a === b || (!!a && !!b && a.nominal === b.nominal && a.low === b.low && a.high === b.high);

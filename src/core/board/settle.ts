@@ -4,9 +4,9 @@ import type { Judged } from '../kinds/judged.ts';
 import { parallel } from '../physics/network.ts';
 import { addRanges, exactly, scaleRange, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
-import { sharesOf, type BoardDoc, type StageDoc } from './document.ts';
+import { sharesOf, type BoardDoc } from './document.ts';
 import { heatLinks } from './heat.ts';
-import { AMBIENT, StageNode, type Link } from './node.ts';
+import { differ, sameChoice, StageNode, type Link } from './node.ts';
 import { replace, wire, type Rail, type Tap, type Wiring } from './wiring.ts';
 
 const ROUNDS = 60;
@@ -56,9 +56,15 @@ export interface SettledBoard {
   nodes: StageNode[];
   wiring: Wiring;
   stands: boolean;
-  /** The stages before the open parts were sized with their limits known; the same where nothing is open. */
-  rough: StageNode[];
+  /**
+   * The stages as they came to be: first as they are before open parts were sized with their limits known, then sized,
+   * then sized again where what they have to bear had grown. The last are the nodes.
+   */
+  passes: StageNode[][];
 }
+
+/** Sizing one stage moves what others were sized for; so often at most they are looked at again. */
+const PASSES = 3;
 
 /**
  * A board's stages, sized where they were open, with their links settled. `stands` is false when the supply
@@ -66,30 +72,49 @@ export interface SettledBoard {
  */
 export function* settlingBoard(doc: BoardDoc, before?: SettledBoard): Generator<void, SettledBoard> {
   const same = before && before.doc.conditions === doc.conditions && before.doc.policy === doc.policy && before.doc.states === doc.states;
-  const known = (list: 'rough' | 'nodes') => new Map((same ? before[list] : []).map((n) => [n.doc, n]));
-  const [roughs, finals] = [known('rough'), known('nodes')];
+  const known = (pass: number) => new Map((same ? (before.passes[pass] ?? []) : []).map((n) => [n.doc, n]));
+  const roughs = known(0);
   const rough: StageNode[] = [];
   for (const stage of doc.stages) {
     rough.push(roughs.get(stage)?.again() ?? new StageNode(doc, stage, mustKind(stage.kind)));
     yield;
   }
-  const roughly = wire(rough);
-  if (!rough.some((n) => n.open)) return { doc, nodes: rough, rough, wiring: roughly, stands: yield* settling(roughly) };
-  for (const node of rough) node.roughly();
-  yield* settling(roughly);
-  // Sources first, and each stage among those before it as they were sized: what they send is what it is sized for.
-  const halfway = wire(rough);
-  const sized = new Map<StageDoc, StageNode>();
-  for (const node of roughly.order) {
+  const passes = [rough];
+  let wiring = wire(rough);
+  const open = rough.some((n) => n.open);
+  if (open) for (const node of rough) node.roughly();
+  let stands = yield* settling(wiring);
+  for (let pass = 1; open && pass <= PASSES; pass++) {
+    const last = passes.at(-1)!;
+    if (pass > 1 && !last.some((n) => n.outgrown)) break;
+    const probes = yield* sizing(last, wiring.order);
+    const changed = last.some((n) => !sameChoice(n.chosen, probes.get(n)!.chosen));
+    if (pass > 1 && !changed) {
+      for (const node of last) node.offers = probes.get(node)!.offers;
+      break;
+    }
+    const earlier = known(pass);
+    const nodes = last.map((node) => probes.get(node)!.become(earlier.get(node.doc)));
+    passes.push(nodes);
+    wiring = wire(nodes);
+    stands = yield* settling(wiring);
+  }
+  return { doc, nodes: passes.at(-1)!, wiring, stands, passes };
+}
+
+/** Copies with their open parts sized, sources first, each among those before it as they were sized: what they send is what it is sized for. */
+function* sizing(nodes: readonly StageNode[], order: readonly StageNode[]): Generator<void, Map<StageNode, StageNode>> {
+  const halfway = wire(nodes);
+  const probes = new Map<StageNode, StageNode>();
+  for (const node of order) {
     const probe = node.probe();
     replace(halfway, node, probe);
-    const moved = relink(probe, halfway);
-    sized.set(node.doc, probe.sized(moved, finals.get(node.doc)));
+    relink(probe, halfway);
+    probe.resize(node);
+    probes.set(node, probe);
     yield;
   }
-  const nodes = doc.stages.map((stage) => sized.get(stage)!);
-  const wiring = wire(nodes);
-  return { doc, nodes, rough, wiring, stands: yield* settling(wiring) };
+  return probes;
 }
 
 export const settledBoard = (doc: BoardDoc): SettledBoard => finished(settlingBoard(doc));
@@ -146,7 +171,7 @@ function relink(node: StageNode, wiring: Wiring): boolean {
   }
   heatLinks(node, wiring, links);
   meanwhile(node, wiring, links);
-  if (!differs(node.links, links, node) && (node.dead === null) === (dead === null)) return false;
+  if (!differ(node.links, links, node) && (node.dead === null) === (dead === null)) return false;
   node.links = links;
   node.dead = dead;
   node.relay();
@@ -188,21 +213,6 @@ function descends(node: StageNode, from: string, wiring: Wiring, seen: ReadonlyS
     const provider = wiring.rails.get(name)?.providers[0]?.node;
     return name === from || (provider !== undefined && descends(provider, from, wiring, path));
   });
-}
-
-/** Whether links moved further than a stage has to take notice of. */
-function differs(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link>, { moves, kelvin }: StageNode): boolean {
-  if (a.size !== b.size) return true;
-  for (const [name, link] of b) {
-    const old = a.get(name);
-    if (!old) return true;
-    for (const end of ['nominal', 'low', 'high'] as const) {
-      const [p, q] = [old.range[end], link.range[end]];
-      const least = Math.max(moves * Math.max(Math.abs(p), Math.abs(q)), name === AMBIENT ? kelvin : 0);
-      if (p !== q && !(Math.abs(p - q) <= least)) return true;
-    }
-  }
-  return false;
 }
 
 /** Resolves a port's reference: an outcome, given or parameter by name, or a function. */

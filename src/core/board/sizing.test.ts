@@ -13,6 +13,13 @@ const chain = (volts: number, cutoff: number): StageDoc[] => [
   { id: 'filter', kind: 'rc-lowpass', given: { cutoffFrequency: cutoff }, signals: { in: 'tap.out' } },
   { id: 'adc', kind: 'adc-channel', signals: { in: 'filter.out' } },
 ];
+/** A light load on a rail from the mains, where what regulators draw themselves counts. */
+const mains: StageDoc[] = [
+  { id: 'raw', kind: 'rectifier-reservoir', given: { secondaryVoltage: 15, transformerVa: 20 }, rails: { out: 'raw' } },
+  { id: 'reg', kind: 'linear-regulator', given: { outputVoltage: 12 }, rails: { in: 'raw', out: 'v12' } },
+  { id: 'filter', kind: 'rc-ripple-filter', rails: { in: 'v12', out: 'quiet' } },
+  { id: 'load', kind: 'supply-load', given: { typicalCurrent: 0.02, peakCurrent: 0.03, minimumVoltage: 10, maximumVoltage: 13 }, rails: { in: 'quiet' } },
+];
 /** A stage with its parts typed as they were chosen. */
 const typed = (s: StageSum): StageDoc => ({
   ...s.doc,
@@ -38,9 +45,22 @@ describe('a chain left to sizing', () => {
     );
   });
 
-  it('with all others typed as they were chosen, each stage is sized as it was', () => {
-    const sum = sumOf(chain(12, 90));
-    for (const open of ['reg', 'tap', 'filter']) {
+  it('a reservoir and a filter are sized for what the stages behind them draw, their own dividers counted', () => {
+    const sum = sumOf(mains);
+    for (const [stage, id] of [
+      ['raw', 'ripple'],
+      ['raw', 'trough'],
+      ['filter', 'output-ripple'],
+    ] as const)
+      expect(check(sum.byId.get(stage)!, id)!.status, `${stage} ${id}`).not.toBe('fail');
+  });
+
+  it.each([
+    ['signals', chain(12, 90), ['reg', 'tap', 'filter']],
+    ['a supply from the mains', mains, ['raw', 'reg', 'filter']],
+  ])('%s: with all others typed as they were chosen, each stage is sized as it was', (_what, stages, ids) => {
+    const sum = sumOf(stages);
+    for (const open of ids) {
       const again = sumOf(sum.stages.map((s) => (s.id === open ? s.doc : typed(s))));
       expect(values(again.byId.get(open)!), open).toEqual(values(sum.byId.get(open)!));
     }
