@@ -80,7 +80,9 @@ export const checks: Record<string, CheckDef> = {
           ? ''
           : copies < 1
             ? 'Not even one copy fits at full rating. '
-            : `${copies} ${copies === 1 ? 'copy fits' : 'copies fit'} at full rating. `;
+            : copies >= c.env.copies
+              ? 'It fits at full rating alone, with nothing held back. '
+              : `${copies} ${copies === 1 ? 'copy fits' : 'copies fit'} at full rating. `;
       return `${fits}A supply that gives ${say((c.out('peakTotal').high ?? 0) / 0.8, 'A')}, or staggered peaks, would carry all.`;
     },
   },

@@ -106,6 +106,7 @@ export const supplyLoad = defineKind({
             : supportedCopies(wiring, g.peakCurrent, { volts: g.inputVoltage, trough, minimum: g.minimumVoltage, limit: g.supplyCurrentLimit }),
     };
   },
+  mendFirst: ['minimum-voltage'],
   checks,
   rails: {
     in: {
