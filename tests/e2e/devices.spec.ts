@@ -78,6 +78,10 @@ test('one’s own devices: copied, changed, written as CSV, read by another acco
   await page.reload();
   await page.getByText('the diode from the blue box').click();
   await page.getByRole('button', { name: 'Remove from the list' }).click();
-  await expect(page.getByText('the diode from the blue box')).toHaveCount(0);
+  const diode = page.getByRole('group').filter({ hasText: 'the diode from the blue box' });
+  await expect(diode).toHaveCount(0);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(page.getByRole('status')).toHaveText('“the diode from the blue box” is on your list again.');
+  await expect(diode).toHaveCount(1);
   expect(said).toEqual([]);
 });

@@ -3,7 +3,7 @@ import { choicesText, MOST_DEVICES, readDevice, readDevices, type TypedDevice } 
 import { GENERIC_DEVICES } from '../../core/parts/devices.ts';
 import { notTaken, problem, textOf } from '$lib/server/forms.ts';
 import { signedIn } from '$lib/server/guard.ts';
-import { addDevices, changeDevice, listDevices, removeDevice } from '$lib/server/repositories/devices.ts';
+import { addDevices, changeDevice, listDevices, removeDevice, restoreDevice } from '$lib/server/repositories/devices.ts';
 
 const LARGEST = 1024 * 1024;
 const FULL = `Your list would hold more than ${MOST_DEVICES} devices. Remove some first; nothing was stored.`;
@@ -41,7 +41,16 @@ export const actions = {
     return { form: id, message: '', done: 'Kept.' };
   },
   remove: async ({ locals, request }) => {
-    if (!(await removeDevice(signedIn(locals).id, textOf(await request.formData(), 'id', 36)))) error(404, 'There is no such device on your list.');
+    const id = textOf(await request.formData(), 'id', 36);
+    const title = await removeDevice(signedIn(locals).id, id);
+    if (title === null) error(404, 'There is no such device on your list.');
+    return { form: 'list', message: '', done: `“${title}” is off your list.`, removed: id };
+  },
+  restore: async ({ locals, request }) => {
+    const title = await restoreDevice(signedIn(locals).id, textOf(await request.formData(), 'id', 36));
+    if (title === null) error(404, 'There is no such device to put back.');
+    if (title === false) return problem('list', FULL);
+    return { form: 'list', message: '', done: `“${title}” is on your list again.` };
   },
   import: async ({ locals, request }) => {
     const account = signedIn(locals);

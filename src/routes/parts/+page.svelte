@@ -29,7 +29,16 @@
     </div>
   </div>
   <Problem text={said('list')} />
-  {#if done('list')}<p role="status">{done('list')}</p>{/if}
+  {#if done('list')}
+    <div class="done">
+      <p role="status">{done('list')}</p>
+      {#if form && 'removed' in form && form.removed}
+        <form method="POST" action="?/restore" use:stay>
+          <Button type="submit" look="quiet" name="id" value={form.removed}>Put it back</Button>
+        </form>
+      {/if}
+    </div>
+  {/if}
   <section>
     <h2>Yours</h2>
     {#if data.devices.length === 0}
@@ -79,6 +88,7 @@
     gap: 20px;
   }
   .head,
+  .done,
   .actions {
     display: flex;
     align-items: center;

@@ -48,6 +48,8 @@ export const devices = mysqlTable(
     meant: json<Device['when']>('meant'),
     params: json<Device['params']>('params').notNull(),
     createdAt: at('created_at'),
+    /** Removed, and to be put back for a while. */
+    removedAt: datetime('removed_at', { mode: 'date', fsp: 3 }),
   },
   (t) => [index('devices_account').on(t.accountId, t.sort, t.title)],
 );

@@ -33,18 +33,18 @@
   const ROOM = 8;
   let bad = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
   /** One remedy for several lines is told once; advice is refused line by line, so it stays apart. */
-  let helps = $derived(
-    Object.values(
-      Object.groupBy(
-        bad.filter((c) => !c.follows),
-        (c) => (c.severity === 'must' ? `${c.reason}${c.help}` : c.id),
-      ),
-    ).map((all) => ({
-      ...all![0]!,
-      titles: all!.map((c) => c.title).join(', '),
-      limits: [...new Set(all!.map((c) => c.from))].join('; '),
-    })),
-  );
+  let helps = $derived.by(() => {
+    const alike = new Map<string, typeof bad>();
+    for (const c of bad.filter((c) => !c.follows)) {
+      const key = c.severity === 'must' ? `${c.reason}${c.help}` : c.id;
+      alike.set(key, [...(alike.get(key) ?? []), c]);
+    }
+    return [...alike.values()].map((all) => ({
+      ...all[0]!,
+      titles: all.map((c) => c.title).join(', '),
+      limits: [...new Set(all.map((c) => c.from))].join('; '),
+    }));
+  });
   /** What follows from another check is told in one breath. */
   let following = $derived(bad.filter((c) => c.follows));
 </script>

@@ -1,0 +1,1 @@
+ALTER TABLE `devices` ADD `removed_at` datetime(3);
