@@ -63,20 +63,36 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     const ports = Object.entries(node.kind.rails as Record<string, RailPort>);
     const provides = ports.some(([, d]) => d.role === 'provides');
     const fed = ports.some(([port, d]) => d.role === 'consumes' && wiring.rails.get(node.doc.rails?.[port] ?? '')?.providers.length);
-    if (node.dead || (!fed && !node.kind.source)) continue;
+    const own = power.rails.filter((r) => r.provider === node.doc.id);
+    const given = own.reduce((sum, r) => sum + r.power, 0);
+    // What nothing feeds works from what is typed: with a load on its rail it stands for a source that is not on the board.
+    if (node.dead || (!fed && !node.kind.source && given === 0)) continue;
     const { x } = node.inputs;
     const results = finite(o);
-    if (node.kind.source) {
-      const drawn = power.rails.reduce((sum, r) => (r.provider === node.doc.id ? sum + r.current : sum), 0) / node.copies;
-      const watts = node.kind.source(x, results, state, drawn) * node.copies;
-      power.sources.push({ stage: node.doc.id, current: results.outputCurrent ?? 0, power: watts });
-      power.in += watts;
+    const heat = heatByPlace(node, results, state);
+    const loaded = own.some((r) => r.consumers.length);
+    const drawn = own.reduce((sum, r) => sum + r.current, 0);
+    const taken = power.rails.flatMap((r) => r.consumers).reduce((sum, c) => (c.stage === node.doc.id ? sum + c.power : sum), 0);
+    const lost = heat.reduce((sum, [, watts]) => sum + watts, 0);
+    let source: { current: number; power: number } | null = null;
+    if (node.kind.source) source = { current: results.outputCurrent ?? 0, power: node.kind.source(x, results, state, drawn / node.copies) * node.copies };
+    else if (!fed) source = { current: drawn, power: given + lost };
+    else if (node.kind.driven) {
+      const beside = given + lost - taken;
+      source = { current: drawn, power: Math.max(0, beside) };
+      if (loaded && beside < 0) heat.push(['drive', -beside]);
     }
-    for (const [place, watts] of heatByPlace(node, results, state)) {
+    if (source) {
+      power.sources.push({ stage: node.doc.id, ...source });
+      power.in += source.power;
+    }
+    // With nobody on its rail a provider bears the load typed on its own sheet.
+    if (!provides) power.used += taken;
+    else if (!loaded) power.used += taken + (source?.power ?? 0) - lost - given;
+    for (const [place, watts] of heat) {
       power.heat.push({ stage: node.doc.id, place, power: watts });
       if (provides) power.lost += watts;
     }
-    if (!provides) power.used += power.rails.flatMap((r) => r.consumers).reduce((sum, c) => (c.stage === node.doc.id ? sum + c.power : sum), 0);
   }
   return power;
 }

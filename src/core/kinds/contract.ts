@@ -444,6 +444,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   outdoors?: true;
   /** Power taken from outside the board (a source), W per copy at nominal in a state; `drawn` is what its rails give then, A. */
   source?: (x: Inputs<G, P, C>, o: Record<string, number>, state: StateId, drawn: number) => number;
+  /** Part of its power comes from a drive that is on no rail: as much as its rails do not bring. */
+  driven?: true;
   /** A store of energy: the outcomes that say how long it lasts (s) and what it gives on average (A). */
   lasts?: { time: keyof O & string; current: keyof O & string };
   working: (c: Judged<Inputs<G, P, C>>) => Step[];

@@ -1,9 +1,10 @@
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 
-/** e^(A·t) of a small dense matrix by scaling and squaring a Taylor series. // [Moler] method 3 */
+/** e^(A·t) of a small dense matrix by scaling and squaring a Taylor series; no numbers where A·t has none. // [Moler] method 3 */
 export function exponential(a: readonly (readonly number[])[], t: number): number[][] {
   const n = a.length;
   const norm = Math.max(...a.map((row) => row.reduce((sum, v) => sum + Math.abs(v * t), 0)), 1e-300);
+  if (!Number.isFinite(norm)) return a.map((row) => row.map(() => NaN));
   const halvings = Math.max(0, Math.ceil(Math.log2(norm)) + 2);
   const scaled = a.map((row) => row.map((v) => (v * t) / 2 ** halvings));
   let term = unit(n);
@@ -20,8 +21,9 @@ const unit = (n: number): number[][] => Array.from({ length: n }, (_, i) => Arra
 const product = (a: readonly (readonly number[])[], b: readonly (readonly number[])[]): number[][] =>
   a.map((row) => b[0]!.map((_, j) => row.reduce((sum, v, k) => sum + v * b[k]![j]!, 0)));
 
-/** Eigenvalues of a small dense matrix. */
+/** Eigenvalues of a small dense matrix; none that is a number where an entry is not finite, on which the iteration would never end. */
 export function eigenvalues(a: readonly (readonly number[])[]): { re: number; im: number }[] {
+  if (!a.every((row) => row.every(Number.isFinite))) return a.map(() => ({ re: NaN, im: NaN }));
   const e = new EigenvalueDecomposition(new Matrix(a.map((row) => [...row])));
   return e.realEigenvalues.map((re, i) => ({ re, im: e.imaginaryEigenvalues[i]! }));
 }

@@ -271,7 +271,12 @@ export const voltageMultiplier = defineKind({
     },
   },
   signals: {},
-  heat: (_, o) => ({ ladder: o.totalDissipation ?? 0 }),
+  driven: true,
+  heat: ({ given: g }, o, state) => {
+    const amps = (g as Record<string, unknown>)[STATE_LOADS[state]] as number | null;
+    if (amps === null || o.outputVoltage === undefined) return { ladder: o.totalDissipation ?? 0 };
+    return { ladder: Math.max(0, amps * (g.stages * g.drivePeakToPeak + g.baseVoltage - o.outputVoltage)) };
+  },
   working: (c) => {
     const { given: g, parts } = c.x;
     const n = (name: string) => c.nominal(name) ?? NaN;
