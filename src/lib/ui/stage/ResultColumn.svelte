@@ -12,6 +12,7 @@
   import StatusMark from '../atoms/StatusMark.svelte';
   import MarginBar from '../board/MarginBar.svelte';
   import WaiverBox from '../board/WaiverBox.svelte';
+  import { helpsFor } from './helps.ts';
 
   let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
   let waivers = $derived((session.doc.waivers ?? []).filter((w) => w.stage === stage.id));
@@ -32,19 +33,7 @@
   /** So many checks and helps leave room on the sheet for what is not judged. */
   const ROOM = 8;
   let bad = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
-  /** One remedy for several lines is told once; advice is refused line by line, so it stays apart. */
-  let helps = $derived.by(() => {
-    const alike = new Map<string, typeof bad>();
-    for (const c of bad.filter((c) => !c.follows)) {
-      const key = c.severity === 'must' ? `${c.reason}${c.help}` : c.id;
-      alike.set(key, [...(alike.get(key) ?? []), c]);
-    }
-    return [...alike.values()].map((all) => ({
-      ...all[0]!,
-      titles: all.map((c) => c.title).join(', '),
-      limits: [...new Set(all.map((c) => c.from))].join('; '),
-    }));
-  });
+  let helps = $derived(helpsFor(bad.filter((c) => !c.follows)));
   /** What follows from another check is told in one breath. */
   let following = $derived(bad.filter((c) => c.follows));
 </script>
