@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { agrees, alone, nominal } from '../../testing/boards.ts';
+import { agrees, alone, nominal } from '../testing/boards.ts';
 
 // The three switching converters worked out from nothing but the voltages over their inductor in each part of a period:
 // the duty by halving, every current as a drawn waveform, every root mean square and ripple from samples of it.
