@@ -297,7 +297,8 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
     const at = (state: StateId) => power.find((p) => p.state === state)?.rails.find((r) => r.rail === rail.name)?.current ?? 0;
     const below = belowGround(rail, wiring);
     const voltage = pick(gives.voltage);
-    const [least, most] = [need('minimum').length ? Math.max(...need('minimum')) : null, need('maximum').length ? Math.min(...need('maximum')) : null];
+    const [needed, stood] = [need('minimum'), need('maximum')];
+    const [least, most] = [needed.length ? Math.max(...needed) : null, stood.length ? Math.min(...stood) : null];
     return {
       name: rail.name,
       provider: provider?.node.doc.id ?? null,

@@ -10,13 +10,10 @@ import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 
 /** Where links agree this far the board is settled: what is left shrinks again with every round that is not made. */
 const SETTLED = 1e-9;
-/** As far as it has to be settled for sizing to know its limits. */
-const ROUGH = 1e-4;
+/** As far as it has to be settled for sizing to know its limits: relative, and K for the air around a stage. */
+const ROUGH = { moves: 1e-4, kelvin: 0.1 };
 /** A stage that is kept from the last evaluation is not looked at again for less, which nobody could measure: relative, and K. */
-const KEPT = 1e-6;
-const KEPT_KELVIN = 1e-4;
-/** Air that moved less changes no value that is chosen, K. */
-const ROUGH_KELVIN = 0.1;
+const KEPT = { moves: 1e-6, kelvin: 1e-4 };
 
 /** The link that brings the air around a stage. */
 export const AMBIENT = 'ambient';
@@ -107,7 +104,7 @@ export class StageNode {
 
   /** Settled as far as sizing needs it. */
   roughly(): void {
-    this.moves = Math.max(this.moves, ROUGH);
+    this.moves = Math.max(this.moves, ROUGH.moves);
   }
 
   /** A copy to size, among stages that are sized already; the same one as long as this stage stays as it is. */
@@ -118,15 +115,15 @@ export class StageNode {
 
   /** Whether what the stage has to bear has moved since its open parts were sized. */
   get outgrown(): boolean {
-    return this.open && !this.dead && this.#sizedFor !== null && differ(this.#sizedFor, this.links, { moves: ROUGH, kelvin: ROUGH_KELVIN });
+    return this.open && !this.dead && this.#sizedFor !== null && differ(this.#sizedFor, this.links, ROUGH);
   }
 
   /** Sizes the open parts of this copy of a stage for where it stands now, unless it stands where the original was sized for. */
   resize(original: StageNode): void {
     if (!this.open) return;
     const kept = original.#sizedFor;
-    if (kept && !differ(kept, this.links, { moves: ROUGH, kelvin: ROUGH_KELVIN })) this.#choose(original.chosen, original.offers, kept);
-    else if (!this.#sizedFor || this.#sizedFor === kept || differ(this.#sizedFor, this.links, { moves: KEPT, kelvin: KEPT_KELVIN })) {
+    if (kept && !differ(kept, this.links, ROUGH)) this.#choose(original.chosen, original.offers, kept);
+    else if (!this.#sizedFor || this.#sizedFor === kept || differ(this.#sizedFor, this.links, KEPT)) {
       this.chosen = null;
       this.size();
       this.#sizedFor = this.links;
@@ -201,8 +198,8 @@ export class StageNode {
   again(): this {
     this.judged = this.#plain;
     this.seen = -1;
-    this.moves = KEPT;
-    this.kelvin = KEPT_KELVIN;
+    this.moves = KEPT.moves;
+    this.kelvin = KEPT.kelvin;
     return this;
   }
 

@@ -182,6 +182,22 @@ export interface SpreadLike {
 /** A reference into a judged stage: an outcome, a given, or `R1.value` / `U1.currentRating`. */
 export type Ref = string | ((c: Judged) => number | Range | null);
 
+/** What a rail carries, down to its consumers or back to its provider. */
+export type RailMeaning =
+  | 'voltage'
+  | 'ripple'
+  | 'rippleFrequency'
+  | 'trough'
+  | 'noLoad'
+  | 'noise'
+  | 'currentLimit'
+  | 'sourceResistance'
+  | 'surge'
+  | 'capacitance'
+  | 'minimum'
+  | 'maximum'
+  | 'absoluteMaximum';
+
 export interface RailPort {
   /** A charger names the battery it charges with a port of its own, which neither provides nor draws. */
   role: 'provides' | 'consumes' | 'battery';
@@ -192,27 +208,7 @@ export interface RailPort {
   /** Shares of time of the states, where the board lists them. */
   shares?: Readonly<Record<StateId, string>>;
   /** Given or carried fields that the rail fills. */
-  fills: Readonly<
-    Partial<
-      Record<
-        | 'voltage'
-        | 'ripple'
-        | 'rippleFrequency'
-        | 'trough'
-        | 'noLoad'
-        | 'noise'
-        | 'currentLimit'
-        | 'sourceResistance'
-        | 'load'
-        | 'surge'
-        | 'capacitance'
-        | 'minimum'
-        | 'maximum'
-        | 'absoluteMaximum',
-        string
-      >
-    >
-  >;
+  fills: Readonly<Partial<Record<RailMeaning | 'load', string>>>;
   /** A consumer: the outcome that is its current, the same in every state, or one per state. */
   draws?: string | Readonly<Record<StateId, string>>;
   /** `draws` already counts the copies of the stage. */
@@ -223,26 +219,7 @@ export interface RailPort {
    * A provider gives voltage (an outcome or given by name, since each of its ends may be missing), ripple…; a consumer
    * carries back minimum, maximum, surge…
    */
-  gives: Readonly<{ voltage?: string }> &
-    Readonly<
-      Partial<
-        Record<
-          | 'ripple'
-          | 'rippleFrequency'
-          | 'trough'
-          | 'noLoad'
-          | 'noise'
-          | 'currentLimit'
-          | 'sourceResistance'
-          | 'surge'
-          | 'capacitance'
-          | 'minimum'
-          | 'maximum'
-          | 'absoluteMaximum',
-          Ref
-        >
-      >
-    >;
+  gives: Readonly<{ voltage?: string } & Partial<Record<Exclude<RailMeaning, 'voltage'>, Ref>>>;
 }
 
 /** What a signal carries down to the stage that listens. */

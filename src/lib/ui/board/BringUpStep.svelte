@@ -29,7 +29,7 @@
   >
   <div class="body">
     <h2><span class="act">{ACTS[p.step.act]}</span> {p.step.title} <span class="soft small">{p.step.stageTitle}</span></h2>
-    <p class="text" class:later={!now && !out}>{p.step.text}</p>
+    <p class:later={!now && !out}>{p.step.text}</p>
     {#if now && p.step.feed}<p class="big">
         Set <b><Quantity value={p.step.feed.volts} unit="V" /></b>, limit <b><Quantity value={p.step.feed.amps} unit="A" digits={2} /></b>
       </p>{/if}

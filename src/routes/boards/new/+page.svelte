@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { enhance } from '$app/forms';
+  import { stay } from '$lib/ui/stay.ts';
   import { untrack } from 'svelte';
   import Button from '$lib/ui/atoms/Button.svelte';
   import Problem from '$lib/ui/atoms/Problem.svelte';
@@ -15,13 +15,7 @@
 <TopBar />
 <main>
   <h1>Brief of a new board</h1>
-  <form
-    method="POST"
-    novalidate
-    use:enhance={() =>
-      ({ update }) =>
-        update({ reset: false })}
-  >
+  <form method="POST" novalidate use:stay={{ reset: false }}>
     <BriefForm bind:text problems={form?.problems ?? {}} />
     <Problem text={form?.message || undefined} />
     <div class="do"><Button look="main" type="submit">Begin the board</Button> <a href="/boards">Not now</a></div>

@@ -1,8 +1,11 @@
 <script lang="ts">
+  import { METER_KELVIN, METER_SHARE } from '../../../../core/kinds/bring-up.ts';
+  import { formatText } from '../../../../core/quantity/format.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import BringUpStep from '$lib/ui/board/BringUpStep.svelte';
 
   let { data, form } = $props();
+  const share = (unit: keyof typeof METER_SHARE) => formatText(METER_SHARE[unit]!, 'ratio');
   const board = useBoard();
   let session = $derived(board());
   let base = $derived(`/boards/${session.id}`);
@@ -29,8 +32,8 @@
             >{/each}
         </p>{/if}
       <p class="small soft allows">
-        Each window is the worst case of the revision and, on top, what an ordinary meter may be wrong by: 1 % of a voltage, 2 % of a current or resistance, 3 %
-        of a time, 3 K.
+        Each window is the worst case of the revision and, on top, what an ordinary meter may be wrong by: {share('V')} of a voltage, {share('A')} of a current or
+        resistance, {share('s')} of a time, {METER_KELVIN} K.
       </p>
     </div>
     <ol>
