@@ -5,13 +5,16 @@ import { humanise } from '../kinds/words.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { equal } from './changes.ts';
-import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
+import { ambientOf, comfortOf, deratingOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
 import { heatPaths, type HeatPath } from './heat.ts';
 import type { Link, StageNode, Wishes } from './node.ts';
+import { curesOf } from './remedies.ts';
 import { powerByState, type StatePower } from './power.ts';
-import { belowGround, finished, mirrored, negative, settledBoard, settlingBoard, signalDown, type SettledBoard } from './settle.ts';
+import { isLimit, RAIL_LINKS, read, SIGNAL_LINKS } from './links.ts';
+import { askedOf, belowGround, finished, negative, settledBoard, settlingBoard, signalDown, type SettledBoard } from './settle.ts';
 import type { ResolvedPart } from './stage-inputs.ts';
-import type { Finding, Wiring } from './wiring.ts';
+import type { Spread } from '../tolerance/study.ts';
+import type { Finding, Wire, Wiring } from './wiring.ts';
 
 /** One stage of an evaluated board. */
 export interface StageSum {
@@ -36,7 +39,10 @@ export interface RailSum {
   consumers: string[];
   /** Below ground: voltages are negative, and who draws from it sees their magnitude. */
   below: boolean;
-  voltage: Range | null;
+  /** An end is null where the rail is not as designed there, all of them where it does not stand. */
+  voltage: Pick<Spread, 'nominal' | 'low' | 'high'>;
+  /** Why the voltage, or an end of it, is not known. */
+  reason?: string;
   ripple: number;
   rippleFrequency: number | null;
   current: Record<StateId, number>;
@@ -102,7 +108,7 @@ export class Evaluator {
     const settled = yield* settlingBoard(doc, last?.settled);
     const { nodes, wiring } = settled;
     const known = (node: StageNode) => (last?.versions.get(node) === node.version ? last.sum.byId.get(node.doc.id) : undefined);
-    for (const node of nodes) node.judgeBy(methodOf(doc));
+    for (const node of nodes) node.judgeAsBoard();
     const stages: StageSum[] = [];
     for (const node of wiring.order) {
       stages.push(known(node) ?? stageSum(node, doc));
@@ -138,7 +144,7 @@ export class Evaluator {
       if (stage === old.doc) return old;
       const node = byId.get(stage.id)!.with(stage);
       if (node.open) node.size();
-      node.judgeBy(methodOf(doc));
+      node.judgeAsBoard();
       return stageSum(node, doc);
     });
     return { ...sum, doc, complete: false, ...indexed(stages, doc) };
@@ -158,7 +164,9 @@ export function searchValues(doc: BoardDoc, stage: string, wishes: Wishes): Offe
 }
 
 function stageSum(node: StageNode, doc: BoardDoc): StageSum {
-  const checks = judge(node.kind, node.judged, { derating: deratingOf(doc), comfort: comfortOf(doc) });
+  const rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
+  const kept = node.kept();
+  const checks = judge(node.kind, node.judged, rules, (check, cures) => curesOf(kept(), check, cures, rules));
   return {
     id: node.doc.id,
     title: node.title,
@@ -229,11 +237,9 @@ function linkFindings(node: StageNode): Finding[] {
   const stage = node.doc.id;
   const refused = node.refusals().map((r): Finding => ({ severity: 'must', stage, text: `${node.title}: ${r.message}` }));
   const fields = node.kind.given as Record<string, { unit: never }>;
-  const limits = new Set(
-    [...Object.values(node.kind.rails as Record<string, RailPort>), ...Object.values(node.kind.signals as Record<string, SignalPort>)].flatMap((p) =>
-      ['capacitance', 'minimum', 'maximum', 'absoluteMaximum', 'attenuationFrequency'].map((m) => (p.fills as Record<string, string>)[m] ?? ''),
-    ),
-  );
+  const limitsOf = (ports: Record<string, { fills: Partial<Record<string, string>> }>, links: Parameters<typeof isLimit>[0]) =>
+    Object.values(ports).flatMap((p) => Object.entries(p.fills).flatMap(([meaning, field]) => (isLimit(links, meaning) ? [field!] : [])));
+  const limits = new Set([...limitsOf(node.kind.rails as never, RAIL_LINKS), ...limitsOf(node.kind.signals as never, SIGNAL_LINKS)]);
   const overridden = [...node.links].flatMap(([name, link]): Finding[] => {
     const typed = node.doc.given?.[name];
     if (typed === undefined || typed === null || limits.has(name) || !(name in fields)) return [];
@@ -281,30 +287,23 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
   return [...wiring.rails.values()].map((rail): RailSum => {
     const provider = rail.providers[0];
     const c = provider?.node.judged;
-    const pick = (ref: Ref | undefined): Range | null => {
-      if (!c || ref === undefined) return null;
-      const value = typeof ref === 'string' ? c.pick(ref) : ref(c);
-      return typeof value === 'number' ? { nominal: value, low: value, high: value } : value;
-    };
     const gives: RailPort['gives'] = provider?.def.gives ?? {};
-    const need = (meaning: 'minimum' | 'maximum') =>
-      rail.consumers.flatMap((t) => {
-        const ref = t.def.gives[meaning];
-        if (ref === undefined || t.node.dead) return [];
-        const v = typeof ref === 'string' ? t.node.judged.pick(ref) : ref(t.node.judged);
-        return v === null ? [] : [typeof v === 'number' ? v : meaning === 'minimum' ? v.high : v.low];
-      });
+    const pick = (ref: Ref | undefined): Range | null => (c && ref !== undefined ? read(ref, c) : null);
     const at = (state: StateId) => power.find((p) => p.state === state)?.rails.find((r) => r.rail === rail.name)?.current ?? 0;
     const below = belowGround(rail, wiring);
-    const voltage = pick(gives.voltage);
-    const [needed, stood] = [need('minimum'), need('maximum')];
-    const [least, most] = [needed.length ? Math.max(...needed) : null, stood.length ? Math.min(...stood) : null];
+    const out = c ? c.spread(gives.voltage!) : { nominal: null, low: null, high: null };
+    const turned = below && (out.nominal ?? 0) > 0;
+    const [least, most] = [askedOf(rail, 'minimum')?.high ?? null, askedOf(rail, 'maximum')?.low ?? null];
+    const lost = out.nominal === null || out.low === null || out.high === null;
     return {
       name: rail.name,
       provider: provider?.node.doc.id ?? null,
       consumers: rail.consumers.map((t) => t.node.doc.id),
       below,
-      voltage: below && voltage && voltage.nominal > 0 ? mirrored(voltage) : voltage,
+      voltage: turned
+        ? { nominal: negative(out.nominal), low: negative(out.high), high: negative(out.low) }
+        : { nominal: out.nominal, low: out.low, high: out.high },
+      ...(lost ? { reason: ('absent' in out && out.absent?.reason) || 'nothing provides it' } : {}),
       ripple: pick(gives.ripple)?.high ?? 0,
       rippleFrequency: pick(gives.rippleFrequency)?.nominal ?? null,
       current: { asleep: at('asleep'), idle: at('idle'), typical: at('typical'), peak: at('peak') },
@@ -315,22 +314,29 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
   });
 }
 
-/** Every chain from a stage that nothing drives to one that drives nothing, as levels. */
+/** Every way of a signal from a stage that nothing drives to one that drives nothing, as levels. */
 function chains(wiring: Wiring): ChainPoint[][] {
   const levels = wiring.wires.filter((w) => !w.def.event);
   const ends = [...new Set(levels.map((w) => w.to))].filter((n) => !levels.some((w) => w.from === n));
-  return ends.map((end) => {
-    const points: ChainPoint[] = [];
-    const seen = new Set<StageNode>();
-    for (let node: StageNode | undefined = end, port = ''; node && !seen.has(node);) {
-      seen.add(node);
-      const last = node === end;
-      points.unshift(last ? arriving(node) : leaving(node, port, wiring));
-      const w = wiring.wires.find((c) => c.to === node);
-      [node, port] = w ? [w.from, w.fromPort] : [undefined, ''];
+  return ends.flatMap((end) => pathsTo(end, levels, wiring));
+}
+
+/** More ways through a board than anybody reads. */
+const MOST_WAYS = 64;
+
+function pathsTo(end: StageNode, levels: readonly Wire[], wiring: Wiring): ChainPoint[][] {
+  const found: ChainPoint[][] = [];
+  const walk = (node: StageNode, behind: readonly ChainPoint[], seen: ReadonlySet<StageNode>): void => {
+    const into = levels.filter((w) => w.to === node && !seen.has(w.from));
+    if (!into.length) found.push([...behind]);
+    for (const w of into) {
+      if (found.length >= MOST_WAYS) return;
+      const points = node === end ? [arriving(node, w.toPort)] : behind;
+      walk(w.from, [leaving(w.from, w.fromPort, wiring), ...points], new Set([...seen, w.from]));
     }
-    return points;
-  });
+  };
+  walk(end, [], new Set([end]));
+  return found;
 }
 
 function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint {
@@ -351,16 +357,16 @@ function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint 
 }
 
 function leaving(node: StageNode, port: string, wiring: Wiring): ChainPoint {
-  const listener = wiring.wires.find((w) => w.from === node && w.fromPort === port);
-  const back = listener?.def.back?.maximum ?? listener?.def.back?.fullScale;
-  const clips = back === undefined ? null : typeof back === 'string' ? listener!.to.judged.nominal(back) : back(listener!.to.judged);
-  return { ...point(node, port, signalDown(node, port)), clips: clips === null ? null : typeof clips === 'number' ? clips : clips.low };
+  const taker = wiring.wires.find((w) => w.from === node && w.fromPort === port);
+  const back = taker?.def.back?.maximum ?? taker?.def.back?.fullScale;
+  return { ...point(node, port, signalDown(node, port)), clips: back === undefined ? null : (read(back, taker!.to.judged)?.low ?? null) };
 }
 
-function arriving(node: StageNode): ChainPoint {
-  const base = point(node, 'in', node.incoming);
-  const own = node.result('inputNoise');
-  return { ...base, clips: node.result('fullScale'), lsb: node.result('lsb'), noise: own ?? base.noise };
+function arriving(node: StageNode, port: string): ChainPoint {
+  const base = point(node, port, node.incoming[port] ?? null);
+  const ends = (node.kind.signals as Record<string, SignalPort>)[port]?.ends;
+  const own = (name: string | undefined) => (name === undefined ? null : (node.judged.nominal(name) ?? node.judged.range(name)?.nominal ?? null));
+  return { ...base, clips: own(ends?.clips), lsb: own(ends?.lsb), noise: own(ends?.noise) ?? base.noise };
 }
 
 /** Average over the states of a figure known in each. */

@@ -1,5 +1,5 @@
-import { STATE_IDS, type RailPort, type StateId, type WarmDevice } from '../kinds/contract.ts';
-import { exactly, type Range } from '../quantity/uncertain.ts';
+import { STATE_IDS, type StateId, type WarmDevice } from '../kinds/contract.ts';
+import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
 import type { Results } from '../tolerance/study.ts';
 import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';
 import type { Wiring } from './wiring.ts';
@@ -17,11 +17,10 @@ export function finite(results: Results): Record<string, number> {
 /** Heat of all copies of a stage by place, W, with its inputs as they stand and the results that are finite. */
 export function heatByPlace(node: StageNode, results: Record<string, number>, state: StateId): [place: string, watts: number][] {
   if (node.dead || !node.kind.heat) return [];
-  const counted = Object.values(node.kind.rails as Record<string, RailPort>).some((d) => d.copiesCounted);
   const places = node.kind.heat(node.inputs.x, results, state, node.copies);
   return Object.entries(places)
     .filter(([, one]) => Number.isFinite(one))
-    .map(([place, one]) => [place, counted ? one : one * node.copies]);
+    .map(([place, one]) => [place, one * node.copies]);
 }
 
 /** Heat of all copies of a stage in a state, W. A stage outside its region cannot cool anything. */
@@ -66,7 +65,8 @@ function takeUp(node: StageNode, members: readonly StageNode[], links: Map<strin
     const from = 'the stages inside';
     const sum = all.reduce((a, b) => ({ nominal: a.nominal + b.nominal, low: a.low + b.low, high: a.high + b.high }), exactly(0));
     links.set(shelter.heat, { range: sum, from });
-    links.set(shelter.hottest, { range: all.reduce((a, b) => (b.high > a.high ? b : a)), from: 'the hottest of them' });
+    const each = members.map((m, i) => scaleRange(all[i]!, 1 / m.copies));
+    links.set(shelter.hottest, { range: each.reduce((a, b) => (b.high > a.high ? b : a)), from: 'the hottest of them' });
     return;
   }
   const devices = members.flatMap((m) => Array.from({ length: m.copies }, () => m));
@@ -75,7 +75,7 @@ function takeUp(node: StageNode, members: readonly StageNode[], links: Map<strin
     const slot = shelter.slots[i]!;
     const put = (param: string, range: Range | null) => range && links.set(`${slot}.${param}`, { range, from: member.title });
     const c = member.judged;
-    put('dissipation', member.dead ? exactly(0) : clamped(rangeOf(c.out(device.dissipation))));
+    put('dissipation', member.dead ? exactly(0) : clamped(rangeOf(c.physical(device.dissipation))));
     put('junctionToCase', device.junctionToCase === undefined ? null : c.range(device.junctionToCase));
     put('caseToSink', device.caseToSink === undefined ? null : c.range(device.caseToSink));
     put('maximumJunction', c.range(device.limit));
@@ -93,7 +93,7 @@ function bring(node: StageNode, from: StageNode, links: Map<string, Link>): void
     return;
   }
   const device = node.kind.warm!.find((w) => w.sink)!;
-  const watts = rangeOf(node.judged.out(device.dissipation));
+  const watts = rangeOf(node.judged.physical(device.dissipation));
   if (watts) links.set(device.sink!, { range: shared(there, from.ambient, watts), from: from.title });
 }
 

@@ -1,11 +1,11 @@
 import { impossible, isAbsent, type Absent } from '../math/absent.ts';
-import type { Kind, Offer, OutcomeDef, RailPort, SignalDown, Sizing, StateId } from '../kinds/contract.ts';
+import type { Kind, Offer, OutcomeDef, RailPort, SignalDown, SignalPort, Sizing, StateId } from '../kinds/contract.ts';
 import { Judged, type AnyInputs, type Method } from '../kinds/judged.ts';
 import type { Drawer } from '../quantity/drawer.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
-import { Study, type Results, type Spread } from '../tolerance/study.ts';
-import { ambientOf, comfortOf, deratingOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
+import { Study, type Input, type Move, type Results, type Spread } from '../tolerance/study.ts';
+import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
 import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 
 /** Where links agree this far the board is settled: what is left shrinks again with every round that is not made. */
@@ -22,7 +22,17 @@ export const AMBIENT = 'ambient';
 export interface Link {
   range: Range;
   from: string;
+  /** A load that rises with its rail: what is drawn with the rail at its lowest, usual and highest. */
+  rising?: Rising;
 }
+export interface Rising {
+  volts: Range;
+  low: Range;
+  nominal: Range;
+  high: Range;
+}
+/** What hangs on a rail in a state, A. */
+export type Load = Pick<Link, 'range' | 'rising'>;
 
 /** What a search for values is to keep to. */
 export interface Wishes {
@@ -35,6 +45,16 @@ export interface Wishes {
   limits?: Readonly<Record<string, { low?: number; high?: number }>>;
 }
 
+/** What a stage knows of its surroundings, and what was chosen for it there. */
+interface Standing {
+  links: Map<string, Link>;
+  dead: Absent | null;
+  chosen: Chosen | null;
+  offers: Offer[];
+  sizedFor: ReadonlyMap<string, Link> | null;
+  incoming: Record<string, SignalDown>;
+}
+
 /** One stage while the board is being summed up. */
 export class StageNode {
   readonly title: string;
@@ -44,14 +64,16 @@ export class StageNode {
   dead: Absent | null = null;
   chosen: Chosen | null = null;
   offers: Offer[] = [];
-  /** What arrives at its signal input. */
-  incoming: SignalDown | null = null;
+  /** What arrives at its signal inputs. */
+  incoming: Record<string, SignalDown> = {};
+  /** Stands at a point: its load is a plain number, whatever its rail. */
+  pointwise = false;
   /** Grows whenever the inputs move: others see by it that they have to look again. */
   version = 0;
   /** Versions of what this stage depends on, when it last looked. */
   seen = -1;
   /** What its outputs carry, as long as nothing moves. */
-  readonly carries = new Map<string, { version: number; incoming: SignalDown | null; down: SignalDown }>();
+  readonly carries = new Map<string, { version: number; incoming: SignalDown[]; down: SignalDown }>();
   /** How far a link has to move, relative, and the air around it, K, before the stage is looked at again. */
   moves = SETTLED;
   kelvin = 0;
@@ -64,13 +86,18 @@ export class StageNode {
   #probe: { version: number; node: StageNode } | null = null;
   /** What the links were when its open parts were sized. */
   #sizedFor: ReadonlyMap<string, Link> | null = null;
-  #draws = new Map<string, { load: Range | null; draw: Range | null }>();
+  #draws = new Map<string, { load: Load | null; draw: Range | null }>();
+  /** Its load as a share of what hangs on its rail, −1 the least and 1 the most, where that rises with the rail. */
+  readonly #share = { at: 0 };
+  #rising: Rising | null = null;
+  /** No voltage was found where source and loads agree. */
+  lost: Absent | null = null;
 
   constructor(
     readonly board: BoardDoc,
     readonly doc: StageDoc,
     readonly kind: Kind,
-    settled?: StageNode,
+    settled?: Standing,
   ) {
     this.title = titleOf(doc, kind.title);
     this.copies = doc.copies ?? 1;
@@ -82,7 +109,7 @@ export class StageNode {
     this.dead = settled.dead;
     this.chosen = settled.chosen;
     this.offers = settled.offers;
-    this.#sizedFor = settled.#sizedFor;
+    this.#sizedFor = settled.sizedFor;
     this.incoming = settled.incoming;
     this.#lay();
   }
@@ -94,7 +121,30 @@ export class StageNode {
 
   /** The same stage in the same surroundings with another document: links and sized parts stay as they are. */
   with(doc: StageDoc): StageNode {
-    return new StageNode(this.board, doc, this.kind, this);
+    return new StageNode(this.board, doc, this.kind, this.standing());
+  }
+
+  /** Where it stands now: links are replaced when they move, never changed, so that this stays. */
+  standing(): Standing {
+    return { links: this.links, dead: this.dead, chosen: this.chosen, offers: this.offers, sizedFor: this.#sizedFor, incoming: this.incoming };
+  }
+
+  /** The stage as it stands now, whatever happens to this one: made when somebody asks. */
+  kept(): () => StageNode {
+    const standing = this.standing();
+    let node: StageNode | null = null;
+    return () => {
+      if (!node) {
+        node = new StageNode(this.board, this.doc, this.kind, standing);
+        node.judgeAsBoard();
+      }
+      return node;
+    };
+  }
+
+  /** Judged by the school of the board. */
+  judgeAsBoard(): void {
+    this.judgeBy(methodOf(this.board));
   }
 
   /** Whether parts are left to sizing. */
@@ -161,7 +211,51 @@ export class StageNode {
     const ranges = new Map([...this.links].map(([name, link]) => [name, link.range]));
     this.inputs = stageInputs(this.kind, this.doc, ranges, this.ambient, this.chosen);
     this.#draws.clear();
+    this.#shareLoad();
     this.judged = this.#plain = this.#judge(this.inputs, 'plain', undefined, earlier);
+  }
+
+  /** The provided rail whose load is told in one field. */
+  get #loaded(): { field: string; voltage: string } | null {
+    const port = Object.values(this.kind.rails as Record<string, RailPort>).find((d) => d.role === 'provides' && d.fills.load);
+    return port ? { field: port.fills.load!, voltage: port.gives.voltage! } : null;
+  }
+
+  /** Where the load rises with the rail, it is no number of its own: the study moves how much of it is there, and it follows the rail. */
+  #shareLoad(): void {
+    const field = this.#loaded?.field;
+    const link = field === undefined ? undefined : this.links.get(field);
+    this.#rising = link?.rising ?? null;
+    if (!link?.rising) return;
+    const path = `given.${field}`;
+    const at = this.inputs.inputs.findIndex((i) => i.path === path);
+    const input: Input = { path, target: this.#share, key: 'at', nominal: 0, low: -1, high: 1, whole: link.range, certain: true };
+    this.inputs.inputs.splice(at < 0 ? this.inputs.inputs.length : at, at < 0 ? 0 : 1, input);
+    this.#share.at = 0;
+  }
+
+  /** Results with the load that the rail they give makes it draw. */
+  #following(run: () => Results): Results {
+    const loaded = this.#loaded!;
+    const given = this.inputs.x.given as Record<string, number>;
+    const rising = this.#rising!;
+    const drawn = (results: Results): number => {
+      const value = results[loaded.voltage];
+      const volts = typeof value === 'number' ? value : isAbsent(value) ? (value.stand ?? 0) : rising.volts.nominal;
+      return loadAt(rising, Math.abs(volts), this.#share.at);
+    };
+    let load = loadAt(rising, rising.volts.nominal, this.#share.at);
+    let [before, off] = [NaN, NaN];
+    for (let round = 0; ; round++) {
+      given[loaded.field] = load;
+      const results = run();
+      const error = drawn(results) - load;
+      if (!(Math.abs(error) > SETTLED * Math.abs(load)) || round === FOLLOWING) return results;
+      // By the secant: rail and load are nearly straight in each other.
+      const slope = (error - off) / (load - before);
+      const next = Number.isFinite(slope) && slope < -0.1 ? load - error / slope : load + error;
+      [before, off, load] = [load, error, next];
+    }
   }
 
   /** Takes up links that moved. */
@@ -239,7 +333,8 @@ export class StageNode {
     const x = inputs.x;
     const env = (known as never) ?? { nominal: copyOf(x), ambient: inputs.fields.get('ambient')!, copies: this.copies, states: sharesOf(this.board) };
     const nothing = this.dead && this.#nothing(this.dead);
-    const run = nothing ? () => nothing : () => this.kind.evaluate(x, env) as Results;
+    const plain = () => this.kind.evaluate(x, env) as Results;
+    const run = nothing ? () => nothing : this.#rising ? () => (this.pointwise ? plain() : this.#following(plain)) : plain;
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
     const insideOf = (name: string) => {
       const inside = outcomes[name]?.inside;
@@ -250,7 +345,7 @@ export class StageNode {
   }
 
   #wrap(study: Study, x: AnyInputs, env: Judged['env'], method: Method): Judged {
-    const judged: Judged = new Judged(x, env, study, method, (name) => this.derived(name));
+    const judged: Judged = new Judged(x, env, study, method, (name) => this.derived(name), this.dead);
     if (this.dead) return judged;
     const region = this.kind.region?.(judged as never);
     for (const { outcome, ends } of region?.outside ?? []) {
@@ -276,22 +371,47 @@ export class StageNode {
     return Object.fromEntries(Object.keys(this.kind.outcomes).map((name) => [name, reason]));
   }
 
-  /** Current of all copies at a consuming port in a state, with its ends; null when it cannot be told. */
-  draw(port: RailPort, loadField: string | null, load: Range | null, state: StateId): Range | null {
+  /**
+   * Current of all copies at a consuming port in a state, with its ends; null when it cannot be told.
+   * @param load what hangs on the rail it provides, in that state @param volts the rail it draws from, somewhere else than it is
+   */
+  draw(port: RailPort, load: Load | null, state: StateId, volts?: number): Range | null {
     if (!port.draws || this.dead) return exactly(0);
     const key = typeof port.draws === 'string' ? port.draws : port.draws[state];
-    const known = this.#draws.get(`${key} ${state}`);
-    if (known && same(known.load, load)) return known.draw;
-    const one = typeof port.draws === 'string' && loadField && load ? this.#withLoad(key, loadField, load) : rangeOf(this.judged.out(key));
+    const place = `${key} ${state} ${volts ?? ''}`;
+    const known = this.#draws.get(place);
+    if (known && sameLoad(known.load, load)) return known.draw;
+    const moves: Move[] = [];
+    const field = this.#loaded?.field;
+    const rising = this.#rising;
+    if (typeof port.draws === 'string' && field && load) {
+      const path = `given.${field}`;
+      if (rising) moves.push({ path, target: this.#share, key: 'at', range: { nominal: 0, low: -1, high: 1 } });
+      else moves.push({ path, target: this.inputs.x.given as Record<string, unknown>, key: field, range: load.range });
+    }
+    if (volts !== undefined && port.fills.voltage) moves.push({ ...this.#fed(port.fills.voltage), range: exactly(volts) });
+    if (rising && moves.length && load) {
+      // Corners are those of the load it is judged with, found before another one is put there.
+      this.judged.study.plain(key);
+      this.#rising = load.rising ?? flat(rising, load.range);
+    }
+    const one = rangeOf(moves.length ? this.judged.study.moved(key, moves) : this.judged.physical(key));
+    this.#rising = rising;
     const draw = one && (port.copiesCounted ? one : scaleRange(one, this.copies));
-    this.#draws.set(`${key} ${state}`, { load, draw });
+    this.#draws.set(place, { load, draw });
     return draw;
   }
 
-  /** An outcome with another load than the one designed for: the same inputs, one of them moved for the while. */
-  #withLoad(outcome: string, field: string, load: Range): Range | null {
-    const at = { path: `given.${field}`, target: this.inputs.x.given as Record<string, unknown>, key: field };
-    return rangeOf(this.judged.study.moved(outcome, at, load));
+  #fed(field: string): Omit<Move, 'range'> {
+    const group = field in this.inputs.x.given ? 'given' : 'carried';
+    return { path: `${group}.${field}`, target: this.inputs.x[group] as Record<string, unknown>, key: field };
+  }
+
+  /** Whether what a port draws rises with the voltage of its rail, by more than is worth following, A. */
+  rises(port: RailPort, state: StateId, least: number): boolean {
+    if (!port.draws || !port.fills.voltage || this.dead) return false;
+    const key = typeof port.draws === 'string' ? port.draws : port.draws[state];
+    return this.judged.study.slope(key, this.#fed(port.fills.voltage).path) > least;
   }
 
   /** Combinations for all parts with a value, as if none were chosen yet, by what somebody wishes. The stage stays as it is. */
@@ -338,8 +458,8 @@ export class StageNode {
   }
 
   /** The attenuation this stage adds between a signal input and an output, dB with its ends, at a frequency with its own. */
-  ownAttenuation(port: string, frequency: Range): Range {
-    const attenuation = this.kind.signals[port]?.attenuation;
+  ownAttenuation(port: string, input: string, frequency: Range): Range {
+    const attenuation = (this.kind.signals as Record<string, SignalPort>)[port]?.attenuation?.[input];
     if (!attenuation) return exactly(0);
     const at = { frequency: frequency.nominal };
     const inputs = [...this.inputs.inputs, { path: 'frequency', target: at as Record<string, unknown>, key: 'frequency', ...frequency }];
@@ -368,16 +488,40 @@ export function differ(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link
   for (const [name, link] of b) {
     const old = a.get(name);
     if (!old) return true;
-    for (const end of ['nominal', 'low', 'high'] as const) {
-      const [p, q] = [old.range[end], link.range[end]];
-      const least = Math.max(moves * Math.max(Math.abs(p), Math.abs(q)), name === AMBIENT ? kelvin : 0);
-      if (p !== q && !(Math.abs(p - q) <= least)) return true;
-    }
+    const floor = name === AMBIENT ? kelvin : 0;
+    if (apart(old.range, link.range, moves, floor) || !old.rising !== !link.rising) return true;
+    if (old.rising && link.rising && KNOTS.some((knot) => apart(old.rising![knot], link.rising![knot], moves, floor))) return true;
   }
   return false;
 }
 
-const same = (a: Range | null, b: Range | null): boolean => a === b || (!!a && !!b && a.nominal === b.nominal && a.low === b.low && a.high === b.high);
+const KNOTS = ['volts', 'low', 'nominal', 'high'] as const;
+const same = (a: Range, b: Range): boolean => a.nominal === b.nominal && a.low === b.low && a.high === b.high;
+const sameLoad = (a: Load | null, b: Load | null): boolean =>
+  a === b ||
+  (!!a && !!b && same(a.range, b.range) && (a.rising === b.rising || (!!a.rising && !!b.rising && KNOTS.every((k) => same(a.rising![k], b.rising![k])))));
+
+function apart(a: Range, b: Range, moves: number, floor: number): boolean {
+  for (const end of ['nominal', 'low', 'high'] as const) {
+    const [p, q] = [a[end], b[end]];
+    if (p !== q && !(Math.abs(p - q) <= Math.max(moves * Math.max(Math.abs(p), Math.abs(q)), floor))) return true;
+  }
+  return false;
+}
+
+/** Rounds in which a rail and a load that rises with it agree, at most. */
+const FOLLOWING = 30;
+
+/** A load that does not rise, where others of the rail do. */
+const flat = ({ volts }: Rising, range: Range): Rising => ({ volts, low: range, nominal: range, high: range });
+
+/** What is drawn at a voltage of the rail, A, straight between its ends; `share` −1 the least, 0 the usual, 1 the most. */
+function loadAt({ volts, low, nominal, high }: Rising, at: number, share: number): number {
+  const [v0, a, v1, b] = at <= volts.nominal ? [volts.low, low, volts.nominal, nominal] : [volts.nominal, nominal, volts.high, high];
+  const along = v1 > v0 ? (at - v0) / (v1 - v0) : 0;
+  const line = (end: 'low' | 'nominal' | 'high') => a[end] + along * (b[end] - a[end]);
+  return Math.max(0, line('nominal') + Math.abs(share) * (line(share < 0 ? 'low' : 'high') - line('nominal')));
+}
 
 /** The inputs once more: lists and rows are never changed, so that they are shared. */
 function copyOf(x: AnyInputs): AnyInputs {

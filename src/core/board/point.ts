@@ -1,12 +1,13 @@
 import { isAbsent } from '../math/absent.ts';
-import type { RailPort, Ref, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
+import type { OutcomeDef, RailMeaning, RailPort, Ref, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
 import { AtPoint } from '../kinds/judged.ts';
-import { exactly } from '../quantity/uncertain.ts';
+import { exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { finite, heatOf } from './heat.ts';
+import { RAIL_LINKS, read, SIGNAL_LINKS, type Carried } from './links.ts';
 import { AMBIENT, type StageNode } from './node.ts';
-import { carrying, LEVELS } from './settle.ts';
+import { BRINGS, carrying, pathAttenuation, railBelow } from './settle.ts';
 import type { Results } from '../tolerance/study.ts';
-import type { Rail, Wiring } from './wiring.ts';
+import type { Rail, Tap, Wiring } from './wiring.ts';
 
 /** Brings one link up to date. */
 type Carry = (state: StateId) => void;
@@ -15,7 +16,7 @@ type Holder = Record<string, unknown>;
 /** One stage of a board at a point: plain numbers in, plain numbers out. */
 export class Cell {
   o: Results = {};
-  incoming: SignalDown | null = null;
+  incoming: Record<string, SignalDown> = {};
   /** Grows with every evaluation and whenever what it hears changes: others see by it that they have to look again. */
   version = 0;
   /** An input moved since it was last evaluated. */
@@ -26,6 +27,8 @@ export class Cell {
   readonly hear: Carry[] = [];
   /** Loads from below. */
   readonly up: Carry[] = [];
+  /** What those who take its signals, or draw from its rail, ask of it. */
+  readonly asked: Carry[] = [];
   readonly #judged: AtPoint;
   #judgedAt = -1;
   #heat = 0;
@@ -35,7 +38,7 @@ export class Cell {
   constructor(readonly node: StageNode) {
     this.powers =
       node.kind.shelter !== undefined || Object.values(node.kind.rails as Record<string, RailPort>).some((p) => p.role === 'provides' || p.draws !== undefined);
-    this.#judged = new AtPoint(node.inputs.x, node.judged.env, (name) => node.derived(name));
+    this.#judged = new AtPoint(node.inputs.x, node.judged.env, (name) => node.derived(name), node.dead);
   }
 
   /** The stage at this very point, as checks and ports read it. */
@@ -52,11 +55,6 @@ export class Cell {
     const derived = this.node.derived(outcome);
     const value = this.o[derived && 'nominalOf' in derived ? derived.nominalOf : outcome];
     return typeof value === 'number' && Number.isFinite(value) ? value : null;
-  }
-
-  /** An outcome or given by name; null of a stage that is not fed. */
-  value(name: string): number | null {
-    return this.node.dead ? null : reader(this, name)();
   }
 
   /** Heat of its mounted device, W. */
@@ -103,6 +101,9 @@ export interface Agreement {
   relative: number;
 }
 
+/** Where in its range a store of energy stands: its voltage wanders between full and empty, and is no tolerance. */
+export type Charge = 'nominal' | 'low' | 'high';
+
 /**
  * A settled board as a function of plain numbers: in any state, carries voltages and signals down and loads up until they
  * agree, and evaluates only what moved. Works on the inputs of the nodes in place; `renew` puts their linked fields back.
@@ -137,16 +138,32 @@ export class BoardPoint {
     return this.#of.get(node)!;
   }
 
+  /** Voltage of a provider's rail here; null of a stage that is not fed. */
+  volts(cell: Cell, def: RailPort): number | null {
+    return cell.node.dead ? null : this.#reader(cell, def.gives.voltage!)();
+  }
+
+  /** Whether any rail comes from a store of energy. */
+  get wanders(): boolean {
+    return this.cells.some((c) =>
+      Object.values(c.node.kind.rails as Record<string, RailPort>).some((d) => d.role === 'provides' && spanOf(c, d.gives.voltage!)),
+    );
+  }
+
   /** Linked fields as at the nominal board, everything to be evaluated again. */
   renew(): void {
     for (const u of this.#usual) u.where[u.field] = u.value;
-    for (const cell of this.cells) cell.stale = true;
+    for (const cell of this.cells) [cell.stale, cell.node.pointwise] = [true, false];
   }
 
   #moved = false;
+  #charge: Charge = 'nominal';
 
   /** Carries everything through for one state: rails until they agree, then signals, and rails again where signals moved them. */
-  solve(state: StateId): void {
+  solve(state: StateId, charge: Charge = 'nominal'): void {
+    if (charge !== this.#charge) for (const cell of this.cells) cell.version++;
+    this.#charge = charge;
+    for (const cell of this.cells) cell.node.pointwise = true;
     for (let again = 0; again < 3; again++) {
       this.#rails(state);
       let disturbed = false;
@@ -157,8 +174,14 @@ export class BoardPoint {
         cell.evaluate();
         disturbed ||= cell.powers;
       }
+      for (let i = this.cells.length - 1; i >= 0; i--) {
+        const cell = this.cells[i]!;
+        for (const carry of cell.asked) carry(state);
+        disturbed ||= cell.stale;
+      }
       if (!disturbed) return;
     }
+    for (const cell of this.cells) if (cell.stale) cell.evaluate();
   }
 
   #rails(state: StateId): void {
@@ -187,33 +210,114 @@ export class BoardPoint {
       const provider = rail?.providers[0];
       if (!rail || !provider) continue;
       if (def.role === 'provides') {
-        if (!rail.consumers.length || provider.node !== node) continue;
-        const { loads, fills } = def;
-        if (fills.load) {
-          const where = cell.holder(fills.load);
-          cell.up.push((state) => this.#put(cell, where, fills.load!, this.currentOf(rail, state)));
-        }
-        if (loads) cell.up.push((state) => this.#put(cell, cell.holder(loads[state]), loads[state], this.currentOf(rail, state)));
-      } else if (provider.node !== node) this.#feed(cell, def, this.cell(provider.node), provider.def);
+        if (rail.consumers.length && provider.node === node) this.#load(cell, def, rail);
+      } else if (def.role === 'consumes' && provider.node !== node) this.#feed(cell, def, this.cell(provider.node), provider.def);
     }
   }
 
-  #feed(cell: Cell, def: RailPort, above: Cell, gives: RailPort): void {
-    const carries = (Object.entries(def.fills) as [keyof RailPort['gives'], string][]).flatMap(([meaning, field]) => {
-      const ref = gives.gives[meaning];
-      return typeof ref === 'string' ? [{ where: cell.holder(field), field, read: reader(above, ref), level: LEVELS.has(meaning) }] : [];
+  /** What hangs on a rail, to its provider. */
+  #load(cell: Cell, def: RailPort, rail: Rail): void {
+    const { loads, fills } = def;
+    const set = (field: string, value: (state: StateId) => number | null) => {
+      const where = cell.holder(field);
+      cell.up.push((state) => this.#put(cell, where, field, value(state)));
+    };
+    if (fills.load && fills.power) {
+      const { power } = fills;
+      const kept = (state: StateId) => {
+        let amps = 0;
+        for (const c of rail.consumers) amps += this.drawn(c.node, c.def, state) * this.#keeps(c, state);
+        return amps;
+      };
+      const volts = this.#reader(cell, def.gives.voltage!);
+      set(power, (state) => kept(state) * Math.abs(volts() ?? 0));
+      set(fills.load, (state) => this.currentOf(rail, state) - kept(state));
+    } else if (fills.load) set(fills.load, (state) => this.currentOf(rail, state));
+    if (loads)
+      for (const state of Object.keys(loads) as StateId[])
+        cell.up.push((now) => now === state && this.#put(cell, cell.holder(loads[state]), loads[state], this.currentOf(rail, state)));
+    for (const [meaning, field] of Object.entries(fills) as [RailMeaning, string][]) {
+      const carried = RAIL_LINKS[meaning];
+      if (carried.way !== 'back' || carried.kept || field === fills.load || field === fills.power || !cell.node.links.has(field)) continue;
+      const asks = rail.consumers.flatMap((c) =>
+        c.def.gives[meaning] === undefined || c.node.dead ? [] : [{ cell: this.cell(c.node), ref: c.def.gives[meaning]! }],
+      );
+      // A surge that passes through a stage without a word of its own stays as it is at the nominal board.
+      if (meaning === 'surge' && asks.length < rail.consumers.length) continue;
+      this.#ask(cell, field, carried, asks);
+    }
+  }
+
+  /** Joins what several ask of a field, whenever one of them moved. */
+  #ask(cell: Cell, field: string, carried: Carried, asks: readonly { cell: Cell; ref: Ref }[]): void {
+    const where = cell.holder(field);
+    const readers = asks.map((a) => ({ cell: a.cell, read: this.#reader(a.cell, a.ref) }));
+    const own =
+      cell.node.doc.given?.[field] ??
+      (carried.typed?.own ? (cell.node.kind.given as Record<string, { default: Uncertain | null }>)[field]?.default : undefined);
+    const typed = carried.typed && own !== null && own !== undefined ? exactly(toRange(own as Uncertain).nominal) : null;
+    const join = carried.join!;
+    let known = -1;
+    cell.asked.push(() => {
+      let version = 0;
+      for (const r of readers) version += r.cell.version;
+      if (version === known) return;
+      known = version;
+      let all: Range | null = null;
+      for (const r of readers) {
+        const value = r.read();
+        if (value !== null) all = all ? join(all, exactly(value)) : exactly(value);
+      }
+      if (all) this.#put(cell, where, field, (typed ? join(typed, all) : all).nominal);
     });
-    const volts = reader(above, gives.gives.voltage!);
-    let seen = -1;
+  }
+
+  #keeps(tap: Tap, state: StateId): number {
+    const { keepsPower: rule } = tap.def;
+    if (rule === undefined || rule === true) return rule ? 1 : 0;
+    if (typeof rule === 'function') return Number(rule(tap.node.inputs.x));
+    const below = railBelow(tap.node, this.wiring);
+    if (!below) return 0;
+    const total = this.currentOf(below, state);
+    return total > 0 ? below.consumers.reduce((sum, c) => sum + this.drawn(c.node, c.def, state) * this.#keeps(c, state), 0) / total : 0;
+  }
+
+  #feed(cell: Cell, def: RailPort, above: Cell, gives: RailPort): void {
+    const carries = (Object.entries(def.fills) as [RailMeaning, string][]).flatMap(([meaning, field]) => {
+      const ref = gives.gives[meaning];
+      const carried = RAIL_LINKS[meaning];
+      if (ref === undefined || !cell.node.links.has(field)) return [];
+      const own = cell.node.doc.given?.[field];
+      const typed = carried.typed && own !== null && own !== undefined ? toRange(own as Uncertain).nominal : null;
+      return [{ where: cell.holder(field), field, read: this.#reader(above, ref), level: carried.level, typed }];
+    });
+    const volts = this.#reader(above, gives.gives.voltage!);
+    let known = -1;
     cell.down.push(() => {
-      if (seen === above.version) return;
-      seen = above.version;
+      if (known === above.version) return;
+      known = above.version;
       const below = (volts() ?? 0) < 0;
       for (const c of carries) {
         const value = c.read();
-        this.#put(cell, c.where, c.field, below && c.level && value !== null ? -value : value);
+        if (value === null) continue;
+        const level = below && c.level ? -value : value;
+        this.#put(cell, c.where, c.field, c.typed === null ? level : Math.min(c.typed, level));
       }
     });
+  }
+
+  /** What a reference of a stage comes to here: an outcome, given, parameter or carried field, or a function. */
+  #reader(cell: Cell, ref: Ref): () => number | null {
+    if (typeof ref !== 'string') return () => read(ref, cell.judged)?.nominal ?? null;
+    const span = spanOf(cell, ref);
+    if (!span) return reader(cell, ref);
+    const usual = reader(cell, ref);
+    const all = span.map((name) => reader(cell, name));
+    return () => {
+      if (this.#charge === 'nominal') return usual();
+      const values = all.map((r) => r());
+      return values.some((v) => v === null) ? null : this.#charge === 'low' ? Math.min(...(values as number[])) : Math.max(...(values as number[]));
+    };
   }
 
   /** Heat up to what shelters it, and that one's temperature back. */
@@ -229,7 +333,7 @@ export class BoardPoint {
             for (const m of inside) {
               const watts = m.heat(state);
               sum += watts;
-              hottest = Math.max(hottest, watts);
+              hottest = Math.max(hottest, watts / m.node.copies);
             }
             this.#put(cell, cell.holder(links.heat), links.heat, sum);
             this.#put(cell, cell.holder(links.hottest), links.hottest, hottest);
@@ -258,35 +362,48 @@ export class BoardPoint {
 
   #connectSignals(cell: Cell): void {
     for (const [port, def] of Object.entries(cell.node.kind.signals as Record<string, SignalPort>)) {
-      const wire = def.role === 'in' ? this.wiring.wires.find((w) => w.to === cell.node && w.toPort === port) : undefined;
+      if (def.role === 'out') {
+        this.#askSignal(cell, port, def);
+        continue;
+      }
+      const wire = this.wiring.wires.find((w) => w.to === cell.node && w.toPort === port);
       if (!wire || wire.from === cell.node) continue;
       const from = this.cell(wire.from);
       const out = from.node.kind.signals[wire.fromPort] as SignalPort | undefined;
-      if (out?.down && !from.node.dead) cell.hear.push(this.#listening(cell, def, from, out));
+      if (out?.down && !from.node.dead) cell.hear.push(this.#arriving(cell, port, def, from, out));
     }
   }
 
-  /** What an input makes of what it hears. The range a converter is told of stays the design's, not one board's. */
-  #listening(cell: Cell, def: SignalPort, from: Cell, out: SignalPort): Carry {
+  #askSignal(cell: Cell, port: string, def: SignalPort): void {
+    const takers = this.wiring.wires.filter((w) => w.from === cell.node && w.fromPort === port && w.to !== cell.node);
+    for (const [meaning, field] of Object.entries(def.fills) as [keyof NonNullable<SignalPort['back']>, string][]) {
+      const carried = SIGNAL_LINKS[meaning];
+      if (carried.way !== 'back' || carried.kept || !cell.node.links.has(field)) continue;
+      const asks = takers.flatMap((w) => (w.def.back?.[meaning] === undefined || w.to.dead ? [] : [{ cell: this.cell(w.to), ref: w.def.back[meaning]! }]));
+      if (asks.length) this.#ask(cell, field, carried, asks);
+    }
+  }
+
+  /** What an input makes of what arrives. The range a converter is told of stays the design's, not one board's. */
+  #arriving(cell: Cell, port: string, def: SignalPort, from: Cell, out: SignalPort): Carry {
     const target = (field: string) => ({ field, where: cell.holder(field) });
     const filled = (Object.entries(def.fills) as [keyof SignalPort['fills'], string][]).flatMap(([meaning, field]) => {
       const brings = BRINGS[meaning];
-      return brings ? [{ ...target(field), brings }] : [];
+      return brings && !SIGNAL_LINKS[meaning].kept ? [{ ...target(field), brings }] : [];
     });
     const paths = Object.entries(def.path ?? {}).map(([field, read]) => ({ ...target(field), read }));
     const range = (ref: string) => cell.judged.range(ref);
-    let seen = -1;
+    let known = -1;
     return () => {
-      if (seen === from.version) return;
-      seen = from.version;
-      const { incoming } = from;
-      const down = carrying(out.down!(from.judged, incoming), (f) => {
-        const before = incoming ? incoming.attenuation(f).nominal : 0;
-        return exactly(before + (out.attenuation ? out.attenuation(from.node.inputs.x, from.node.judged.env, f.nominal) : 0));
-      });
-      cell.incoming = down;
+      if (known === from.version) return;
+      known = from.version;
+      const incoming = { ...from.incoming };
+      const { inputs, judged } = from.node;
+      const own = (f: Range) => (input: string) => exactly(out.attenuation?.[input]?.(inputs.x, judged.env, f.nominal) ?? 0);
+      const down = carrying(out.down!(from.judged, incoming), (f) => exactly(pathAttenuation(incoming, out, own(f), f).nominal));
+      cell.incoming[port] = down;
       cell.version++;
-      for (const f of filled) this.#put(cell, f.where, f.field, f.brings(down));
+      for (const f of filled) this.#put(cell, f.where, f.field, f.brings(down)?.nominal ?? null);
       for (const p of paths) {
         const value = p.read(down, range);
         this.#put(cell, p.where, p.field, typeof value === 'number' ? value : (value?.nominal ?? null));
@@ -311,29 +428,27 @@ export class BoardPoint {
 
 const sinkOf = (node: StageNode): string | undefined => node.kind.warm?.find((w) => w.sink)?.sink;
 
-const BRINGS: Partial<Record<keyof SignalPort['fills'], (down: SignalDown) => number | null>> = {
-  voltage: (d) => d.dc?.nominal ?? null,
-  sourceResistance: (d) => d.sourceResistance?.nominal ?? null,
-  noise: (d) => d.noise?.nominal ?? null,
-  ripple: (d) => d.ripple.nominal,
-  rippleFrequency: (d) => d.rippleFrequency,
-};
+/** The outcomes between which a figure wanders; undefined of one that stands still. */
+function spanOf(cell: Cell, ref: Ref): readonly string[] | undefined {
+  const derived: OutcomeDef['derived'] = typeof ref === 'string' ? cell.node.derived(ref) : undefined;
+  return derived && 'spanOver' in derived ? derived.spanOver : undefined;
+}
 
 function follow(cell: Cell, carries: readonly Carry[], state: StateId): void {
   for (let i = 0; i < carries.length; i++) carries[i]!(state);
   if (cell.stale) cell.evaluate();
 }
 
-/** A carried figure of a stage: an outcome, a given or a parameter. */
-function reader(cell: Cell, name: Ref & string): () => number | null {
+/** A carried figure of a stage: an outcome, a given, a parameter or a carried field. */
+function reader(cell: Cell, name: string): () => number | null {
   const derived = cell.node.derived(name);
   const ref = derived && 'nominalOf' in derived ? derived.nominalOf : name;
   const x = cell.node.inputs.x;
   const dot = ref.indexOf('.');
-  const [where, key]: [Holder | undefined, string] = dot < 0 ? [x.given, ref] : [x.parts[ref.slice(0, dot)], ref.slice(dot + 1)];
+  const [where, key]: [Holder | undefined, string] = dot < 0 ? [cell.holder(ref), ref] : [x.parts[ref.slice(0, dot)], ref.slice(dot + 1)];
   const held = () => (typeof where?.[key] === 'number' ? where[key] : null);
   return () => {
     const value = cell.o[ref];
-    return typeof value === 'number' ? value : isAbsent(value) ? null : held();
+    return typeof value === 'number' ? value : isAbsent(value) ? (value.stand ?? null) : held();
   };
 }

@@ -51,7 +51,7 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
   const power: StatePower = { state, sources: [], rails: [], heat: [], in: 0, used: 0, lost: 0 };
   for (const rail of wiring.rails.values()) {
     const provider = rail.providers[0];
-    const voltage = provider ? point.cell(provider.node).value(provider.def.gives.voltage!) : null;
+    const voltage = provider ? point.volts(point.cell(provider.node), provider.def) : null;
     const consumers = rail.consumers.map((c) => {
       const current = point.drawn(c.node, c.def, state);
       return { stage: c.node.doc.id, current, power: Math.abs(voltage ?? 0) * current };

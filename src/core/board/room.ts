@@ -1,4 +1,5 @@
-import type { Field, PartDef } from '../kinds/contract.ts';
+import { valueUnit } from '../parts/part-types.ts';
+import type { Field } from '../kinds/contract.ts';
 import { marginsOf, type CheckResult } from '../kinds/judge.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../quantity/uncertain.ts';
@@ -55,12 +56,10 @@ export function axesOf(stage: Pick<StageSum, 'kind' | 'links' | 'parts' | 'judge
   });
   const parts = stage.parts.flatMap((p): Axis[] => {
     if (p.value === null || !(p.value > 0)) return [];
-    return [{ path: `parts.${p.slot}`, unit: unitOf(p.def), now: p.value, series: p.series }];
+    return [{ path: `parts.${p.slot}`, unit: valueUnit(p.def.type), now: p.value, series: p.series }];
   });
   return [...parts, ...givens];
 }
-
-const unitOf = (def: PartDef): Unit => (def.type === 'resistor' ? 'ohm' : def.type === 'capacitor' ? 'F' : 'H');
 
 /** A value at another place with the same relative spread. */
 export function moved(old: Uncertain | undefined | null, value: number): Uncertain {

@@ -3,7 +3,7 @@ import type { CheckDef, RailPort, StateId } from '../kinds/contract.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import { ambientOf, comfortOf, deratingOf, type BoardDoc } from './document.ts';
 import { AMBIENT } from './node.ts';
-import { BoardPoint, type Cell } from './point.ts';
+import { BoardPoint, type Cell, type Charge } from './point.ts';
 import { settledBoard } from './settle.ts';
 import { isShared } from './stage-inputs.ts';
 
@@ -18,14 +18,21 @@ export interface Free {
 /** Loads that hardly depend on voltage agree after the second round. */
 const AGREEMENT = { rounds: 3, relative: 1e-7 };
 
+/** An empty store bears the peak, a full one stands highest. */
+const WANDERING = [
+  ['peak', 'low'],
+  ['asleep', 'high'],
+  ['peak', 'high'],
+] as const;
+
 /**
  * A board as a function of its free numbers: sets them, carries voltages, loads and signals through, and says what came
  * out. Sizing, firmware's choices and limits stay as they are at the nominal board.
  */
 export class Sampler {
   readonly free: Free[] = [];
-  /** States worth a look: one where nothing draws by state. */
-  readonly states: readonly StateId[];
+  /** States worth a look, the usual one first: one where nothing draws by state, more where a store of energy is full or empty. */
+  readonly states: readonly { state: StateId; charge: Charge }[];
   readonly #set: ((value: number) => void)[] = [];
   readonly #point: BoardPoint;
   readonly #rules: Rules;
@@ -35,7 +42,12 @@ export class Sampler {
     this.#point = new BoardPoint(wiring, AGREEMENT);
     this.#rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
     const byState = nodes.some((n) => Object.values(n.kind.rails as Record<string, RailPort>).some((p) => typeof p.draws === 'object'));
-    this.states = byState ? ['typical', 'asleep', 'peak'] : ['typical'];
+    const { wanders } = this.#point;
+    this.states = [
+      { state: 'typical', charge: 'nominal' },
+      ...(byState ? (['asleep', 'peak'] as const).map((state) => ({ state, charge: 'nominal' as const })) : []),
+      ...(wanders ? WANDERING.map(([state, charge]) => ({ state: byState ? state : ('typical' as const), charge })) : []),
+    ];
     this.#collect(doc);
   }
 
@@ -79,8 +91,8 @@ export class Sampler {
   }
 
   /** Carries everything through for one state. */
-  solve(state: StateId): void {
-    this.#point.solve(state);
+  solve({ state, charge }: { state: StateId; charge: Charge }): void {
+    this.#point.solve(state, charge);
   }
 
   /** Which of these checks of a stage hold at this point: 1 or 0, and −1 where one does not apply. */

@@ -1,3 +1,4 @@
+import { PART_TYPES } from '../parts/part-types.ts';
 import type { Field, Kind, NumberField, PartDef } from '../kinds/contract.ts';
 import type { AnyInputs } from '../kinds/judged.ts';
 import { exactly, hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
@@ -43,9 +44,6 @@ export interface Chosen {
 
 export type Links = ReadonlyMap<string, Range | null>;
 
-/** Values a part has before anything was sized. */
-const PROVISIONAL = { resistor: 1e3, capacitor: 1e-7, inductor: 1e-4, device: 0 };
-
 /**
  * Lays out a stage's inputs: links before typed before default. Units are those of the fields.
  * @throws nothing; the document has been validated
@@ -53,26 +51,26 @@ const PROVISIONAL = { resistor: 1e3, capacitor: 1e-7, inductor: 1e-4, device: 0 
 export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: Range, chosen: Chosen | null): StageInputs {
   const inputs: Input[] = [];
   const fields = new Map<string, Range>();
-  const put = (target: Record<string, unknown>, key: string, path: string, range: Range) => {
+  const put = (target: Record<string, unknown>, key: string, path: string, range: Range, certain = false) => {
     target[key] = range.nominal;
     fields.set(path, range);
-    if (hasSpread(range)) inputs.push({ path, target, key, ...range });
+    if (hasSpread(range)) inputs.push({ path, target, key, ...range, certain });
   };
   const given: Record<string, unknown> = {};
   for (const [name, field] of Object.entries(kind.given as Record<string, Field>)) {
     const value = fieldValue(field, stage.given?.[name], links.get(name));
-    if (isRange(value)) put(given, name, `given.${name}`, value);
+    if (isRange(value)) put(given, name, `given.${name}`, value, true);
     else given[name] = value;
   }
   const carried: Record<string, unknown> = {};
   for (const [name, field] of Object.entries(kind.carried as Record<string, Field>)) {
     const value = fieldValue(field, undefined, links.get(name));
-    if (isRange(value)) put(carried, name, `carried.${name}`, value);
+    if (isRange(value)) put(carried, name, `carried.${name}`, value, true);
     else carried[name] = value;
   }
   const x: Record<string, unknown> = { given, parts: {}, carried };
   const own = stage.given?.ambient;
-  put(x, 'ambient', 'ambient', typeof own === 'number' || (own && typeof own === 'object' && 'nominal' in own) ? toRange(own as Uncertain) : ambient);
+  put(x, 'ambient', 'ambient', typeof own === 'number' || (own && typeof own === 'object' && 'nominal' in own) ? toRange(own as Uncertain) : ambient, true);
   const parts: ResolvedPart[] = [];
   const matched: (() => void)[] = [];
   for (const [slot, def] of Object.entries(kind.parts as Record<string, PartDef>)) {
@@ -86,7 +84,7 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
       const key = `${slot}.${name}`;
       const typed = stage.parts?.[slot]?.[name] as Uncertain | undefined;
       const value = fieldValue(field, typed === undefined && field.default === null ? chosen?.ratings?.[key] : typed, links.get(key));
-      if (isRange(value)) put(node, name, `parts.${slot}.${name}`, value);
+      if (isRange(value)) put(node, name, `parts.${slot}.${name}`, value, links.has(key));
       else node[name] = value;
     }
     (x.parts as Record<string, unknown>)[slot] = node;
@@ -147,7 +145,7 @@ export function isOpen(def: PartDef, named: boolean, value: unknown): boolean {
 function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<string, unknown>, ambient: Range, chosen: Chosen | null): ResolvedPart {
   const doc = stage.parts?.[slot];
   const typed = doc?.value;
-  const series = doc?.series ?? def.series ?? 'E24';
+  const series = doc?.series ?? def.series ?? PART_TYPES[def.type].series;
   const join = chosen?.join?.[slot] ?? doc?.join ?? 'series';
   const unneeded = def.type === 'device' || (def.needed && !def.needed(given as never));
   const open = !unneeded && isOpen(def, doc !== undefined, typed);
@@ -156,7 +154,7 @@ function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<
   const picked = chosen?.values[slot];
   if (open || (picked !== undefined && typed === undefined)) {
     const tolerance = doc?.tolerance ?? def.tolerance ?? 0;
-    const value = picked ?? PROVISIONAL[def.type];
+    const value = picked ?? PART_TYPES[def.type].provisional;
     return { slot, def, value, range: spreadOf(value, tolerance, doc?.tempco, ambient), tolerance, series, join, sized: true, open: true };
   }
   if (doc === undefined && def.default !== undefined) {

@@ -35,6 +35,8 @@ export interface Wiring {
   /** Sources first. */
   order: StageNode[];
   findings: Finding[];
+  /** Some stages feed each other in a circle. */
+  looped: boolean;
 }
 
 /** Reads rails and signals off the stages, orders them sources first, and names what is missing, doubled or circular. */
@@ -80,7 +82,7 @@ export function wire(nodes: readonly StageNode[]): Wiring {
         text: `${names} feed each other in a loop, so none of them can start. Feed one of them from outside the loop.`,
       });
   }
-  return { rails, wires, shelters, order, findings };
+  return { rails, wires, shelters, order, findings, looped: looped.length > 0 };
 }
 
 /** Puts one stage's node in the place of another. */

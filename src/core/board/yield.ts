@@ -1,34 +1,10 @@
 import { mustKind } from '../kinds/index.ts';
 import type { PartDef } from '../kinds/contract.ts';
-import type { PartSort } from '../quantity/drawer.ts';
+import { PART_TYPES } from '../parts/part-types.ts';
 import { decides, wilson } from '../tolerance/statistics.ts';
 import type { BoardDoc, PartDoc } from './document.ts';
 import { setPart } from './edit.ts';
 import { held, monteCarlo, type MonteCarloOptions, type Samples } from './monte-carlo.ts';
-
-/** Tolerances one can buy, and what a part of each costs beside the widest: usual small quantities, for comparing only. */
-const GRADES: Readonly<Record<PartSort, readonly (readonly [tolerance: number, price: number])[]>> = {
-  resistor: [
-    [0.05, 1],
-    [0.01, 1.2],
-    [0.005, 2.5],
-    [0.001, 6],
-    [0.0005, 15],
-  ],
-  capacitor: [
-    [0.2, 1],
-    [0.1, 1.3],
-    [0.05, 2.5],
-    [0.02, 6],
-    [0.01, 12],
-  ],
-  inductor: [
-    [0.2, 1],
-    [0.1, 1.4],
-    [0.05, 3],
-    [0.02, 8],
-  ],
-};
 
 /** A part made with a closer tolerance. `cost` counts in parts of the widest grade, all copies. */
 export interface Tightening {
@@ -153,7 +129,7 @@ function steps(doc: BoardDoc, { stage, slot }: { stage: string; slot: string }):
   const def = partOf(doc, stage, slot);
   const part = doc.stages.find((s) => s.id === stage)!;
   if (!def || def.type === 'device') return [];
-  const grades = GRADES[def.type];
+  const { grades } = PART_TYPES[def.type];
   const from = part.parts?.[slot]?.tolerance ?? (part.parts?.[slot]?.value === undefined ? (def.tolerance ?? 0) : 0);
   const price = grades.findLast(([t]) => t >= from * 0.999)?.[1] ?? 1;
   return grades

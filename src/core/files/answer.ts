@@ -94,6 +94,7 @@ function stageAnswer(s: StageSum): Record<string, unknown> {
       unit: c.unit,
       from: c.from,
       help: c.help,
+      ...(c.remedies.length ? { remedies: c.remedies } : {}),
       ...(c.reason ? { reason: c.reason } : {}),
     })),
   };

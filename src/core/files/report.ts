@@ -1,3 +1,4 @@
+import { valueUnit } from '../parts/part-types.ts';
 import { csvText } from './csv.ts';
 import { cautionsOf, gate } from '../gate/gate.ts';
 import type { Band } from '../board/curves.ts';
@@ -33,7 +34,7 @@ export function partRows(s: StageSum): string[][] {
   return s.parts
     .filter((p) => p.value !== null)
     .map((p) => {
-      const unit: Unit = p.def.type === 'resistor' ? 'ohm' : p.def.type === 'capacitor' ? 'F' : 'H';
+      const unit = valueUnit(p.def.type);
       return [p.slot, show(p.value, unit), p.tolerance ? formatText(p.tolerance, 'ratio') : 'exact', p.sized ? `sized, ${p.series}` : 'chosen'];
     });
 }

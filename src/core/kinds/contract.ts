@@ -168,9 +168,44 @@ export interface CheckDef {
   /** What a limit of null means: nobody asked (the check is absent), or somebody should know (it is unknown). */
   whenNull?: 'absent' | 'unknown';
   applies?: (c: Judged) => boolean;
-  /** What would help, computed where it can be. */
-  help: (c: Judged) => string;
+  /** The limit is this part's rating: a higher one cures the check. */
+  rating?: string;
+  /** What would cure it, and what else helps. */
+  help: Help | ((c: Judged) => Help);
 }
+
+/**
+ * Something that cures a check by itself: a part's value, tolerance or parameter (`R1.value`, `U1.currentRating`) or a given
+ * (`given.loadCurrent`). How far it has to go is not said here: it is looked for on the stage as it stands.
+ */
+export interface Cure {
+  /** Several change together, in proportion. */
+  set: readonly string[];
+  /** The way that helps; or the choice to make. */
+  way: 'more' | 'less' | 'choose';
+  to?: string | boolean | number;
+  /** Figures to choose, one for each field. */
+  values?: readonly number[];
+  /** The only values there are; else those of the part's series or of its usual stock, or any number. */
+  stock?: readonly number[];
+}
+/** Cures, and advice in words that promises no figure. */
+export type Help = string | readonly (Cure | string)[];
+
+/** A field and how far it has to go. `set` is a part's value or parameter, or a given. */
+export interface Setting {
+  set: string;
+  unit: Unit;
+  atLeast?: number;
+  atMost?: number;
+  to?: string | boolean | number;
+}
+/** Something that cures a check; fields that only help together stand in `with`. */
+export interface Remedy extends Setting {
+  with?: readonly Setting[];
+}
+/** Finds out how far the cures of a check have to go on the stage as it stands. */
+export type Curing = (check: string, cures: readonly Cure[]) => readonly Remedy[];
 
 export interface SpreadLike {
   nominal: number | null;
@@ -194,6 +229,7 @@ export type RailMeaning =
   | 'sourceResistance'
   | 'surge'
   | 'capacitance'
+  | 'stored'
   | 'minimum'
   | 'maximum'
   | 'absoluteMaximum';
@@ -207,14 +243,20 @@ export interface RailPort {
   loads?: Readonly<Record<StateId, string>>;
   /** Shares of time of the states, where the board lists them. */
   shares?: Readonly<Record<StateId, string>>;
-  /** Given or carried fields that the rail fills. */
-  fills: Readonly<Partial<Record<RailMeaning | 'load', string>>>;
+  /**
+   * Given or carried fields that the rail fills. `load` is the current of all that hangs on it; where `power` is named too, what
+   * keeps its power whatever the voltage is left out of `load` and told there, W. A battery port: `load` is what is drawn from
+   * the battery on average over the states.
+   */
+  fills: Readonly<Partial<Record<RailMeaning | 'load' | 'power', string>>>;
   /** A consumer: the outcome that is its current, the same in every state, or one per state. */
   draws?: string | Readonly<Record<StateId, string>>;
   /** `draws` already counts the copies of the stage. */
   copiesCounted?: boolean;
-  /** A provider: where its voltage may fall when the low end of it is outside the region; 0 when not said. */
-  collapsed?: (c: Judged) => number;
+  /** A provider that can stand below ground by design; of any other nothing is left where its formula goes below. */
+  signed?: true;
+  /** A consumer that keeps its power when the voltage falls: always, for some of its choices, or as far as what hangs behind it does. */
+  keepsPower?: true | 'behind' | ((x: AnyInputs) => boolean);
   /**
    * A provider gives voltage (an outcome or given by name, since each of its ends may be missing), ripple…; a consumer
    * carries back minimum, maximum, surge…
@@ -242,6 +284,9 @@ export interface SignalDown {
   /** Attenuation of the path relative to DC at a frequency, dB with its ends. */
   attenuation: (frequency: Range) => Range;
 }
+
+/** What arrives at a stage, by input. */
+export type Incoming = Readonly<Record<string, SignalDown | undefined>>;
 
 export interface SignalPort {
   role: 'in' | 'out';
@@ -271,10 +316,12 @@ export interface SignalPort {
   >;
   /** An input carries these back. */
   back?: Readonly<Partial<Record<'loadResistance' | 'bias' | 'fullScale' | 'resolution' | 'maximum' | 'attenuationFrequency', Ref>>>;
-  /** An output makes this of what came in (null when nothing did). */
-  down?: (c: Judged, incoming: SignalDown | null) => Partial<SignalDown>;
-  /** Own attenuation relative to DC, dB at a frequency: a function of the inputs. */
-  attenuation?: (x: AnyInputs, env: AnyInputs, frequency: number) => number;
+  /** An input where a chain ends: the outcomes or givens that say where it clips, what one step of it is, and the noise it reads. */
+  ends?: Readonly<{ clips?: string; lsb?: string; noise?: string }>;
+  /** An output makes this of what came in at each input; an input that nothing drives is not there. */
+  down?: (c: Judged, incoming: Incoming) => Partial<SignalDown>;
+  /** An output: own attenuation from each input it hears, relative to DC, dB at a frequency: a function of the inputs. */
+  attenuation?: Readonly<Record<string, (x: AnyInputs, env: AnyInputs, frequency: number) => number>>;
   /** Fields that the path so far fills, from `incoming`. */
   path?: Readonly<Record<string, (incoming: SignalDown, range: (ref: string) => Range | null) => number | Range | null>>;
 }

@@ -1,7 +1,8 @@
-import { isAbsent } from '../math/absent.ts';
+import { isAbsent, type Absent } from '../math/absent.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
-import type { CheckDef, Kind, Limit, OutcomeDef, Severity, SpreadLike } from './contract.ts';
+import { wordsOf } from './remedy-words.ts';
+import type { CheckDef, Cure, Curing, Kind, Limit, Remedy, OutcomeDef, Severity, SpreadLike } from './contract.ts';
 import type { Judged } from './judged.ts';
 
 export type Status = 'ok' | 'tight' | 'fail' | 'unknown';
@@ -26,8 +27,10 @@ export interface CheckResult {
   /** A temperature: the air around it at its warmest, °C, from where its margin counts. */
   ambient?: number;
   from: string;
-  /** What would help; empty while the check is ok. A tight check says only that it is. */
+  /** What would help, in words; empty while the check is ok. A tight check says only that it is. Worked out when somebody reads it. */
   help: string;
+  /** What cures it, each enough by itself, by the stage as it stands. Worked out when somebody reads it. */
+  remedies: readonly Remedy[];
   /** Why there is no value. */
   reason?: string;
   /** The check to mend first, from which this one follows. */
@@ -51,15 +54,42 @@ const HALF = 0.5;
 const SLIM = 'It passes, with less to spare than the comfort margin.';
 
 /** Answers all checks of a stage, in the order the kind declares them. Checks that do not apply are left out. */
-export function judge(kind: Kind, c: Judged, rules: Rules): CheckResult[] {
+export function judge(kind: Kind, c: Judged, rules: Rules, curing: Curing = () => []): CheckResult[] {
   const results = Object.entries(kind.checks as Record<string, CheckDef>).flatMap(([id, def]) => {
-    const result = judgeOne(id, def, kind, c, rules);
+    const result = judgeOne(id, def, kind, c, rules, curing);
     return result ? [result] : [];
   });
   const first = kind.mendFirst?.map((id) => results.find((r) => r.id === id && r.status === 'fail')).find((r) => r !== undefined);
   if (!first) return results;
-  const follows = (r: CheckResult) => r !== first && r.value === null && r.reason !== undefined && r.help !== '';
-  return results.map((r) => (follows(r) ? { ...r, help: `Mend “${first.title}” first.`, follows: first.id } : r));
+  for (const r of results) {
+    const follows = r !== first && !c.dead && r.value === null && r.reason !== undefined && (r.status === 'fail' || r.status === 'unknown');
+    if (!follows) continue;
+    r.follows = first.id;
+    lazily(r, 'help', () => `Mend “${first.title}” first.`);
+    lazily(r, 'remedies', () => []);
+  }
+  return results;
+}
+
+/** A property that is worked out when it is first read. */
+function lazily<T extends object, K extends keyof T & string>(of: T, key: K, work: () => T[K]): void {
+  Object.defineProperty(of, key, {
+    configurable: true,
+    enumerable: true,
+    get: () => {
+      const value = work();
+      Object.defineProperty(of, key, { value, enumerable: true, configurable: true });
+      return value;
+    },
+  });
+}
+
+/** Cures of a check as its kind names them, and its advice in words. */
+export function helpOf(def: CheckDef, c: Judged): { cures: readonly Cure[]; advice: string } {
+  const help = typeof def.help === 'function' ? def.help(c) : def.help;
+  const all = typeof help === 'string' ? [help] : help;
+  const rating: Cure[] = def.rating ? [{ set: [def.rating], way: def.sense === 'atLeast' ? 'less' : 'more' }] : [];
+  return { cures: [...rating, ...all.filter((h) => typeof h !== 'string')], advice: all.filter((h) => typeof h === 'string').join(' ') };
 }
 
 /** Whether checks hold, without the words, as a random sample needs it: 1 or 0, and −1 where one does not apply. */
@@ -87,17 +117,22 @@ function weigh(def: CheckDef, c: Judged, rules: Rules) {
   if (limit === null && def.whenNull === 'absent') return null;
   const spread = typeof def.value === 'string' ? c.out(def.value) : def.value(c);
   if (spread.absent?.sort === 'none' && spread.nominal === null) return null;
+  // Of a stage whose rail does not stand nothing is known, also where a computed figure would read what its links left behind.
+  if (c.dead) return { spread: unknownOf(c.dead), compared: NOTHING_COMPARED, status: 'unknown' as const };
   const compared = compare(def.sense, spread, limit, def.derated ? rules.derating : 1, c.env.ambient);
   return { spread, compared, status: statusOf(def.sense, compared, spread, limit, rules.comfort) };
 }
 
-function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules): CheckResult | null {
+const unknownOf = (dead: Absent): SpreadLike => ({ nominal: null, low: null, high: null, absent: dead });
+const NOTHING_COMPARED = { value: null, limit: null, margin: null };
+
+function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules, curing: Curing): CheckResult | null {
   const weighed = weigh(def, c, rules);
   if (!weighed) return null;
   const { spread, compared, status } = weighed;
   const unit = def.unit ?? (kind.outcomes as Record<string, OutcomeDef>)[def.value as string]!.unit;
   const severity = typeof def.severity === 'function' ? def.severity(c) : def.severity;
-  return {
+  const result: CheckResult = {
     id,
     title: def.title,
     severity,
@@ -108,9 +143,23 @@ function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules
     ...compared,
     ...(def.sense === 'temperature' ? { ambient: c.env.ambient.high } : {}),
     from: def.derated && rules.derating < 1 ? `${def.from}, derated to ${Math.round(rules.derating * 100)}\u202f%` : def.from,
-    help: status === 'ok' ? '' : status === 'tight' ? SLIM : def.help(c),
+    help: status === 'ok' ? '' : SLIM,
+    remedies: [],
     ...(spread.absent && compared.value === null ? { reason: spread.absent.reason } : {}),
   };
+  if (status !== 'fail' && status !== 'unknown') return result;
+  if (c.dead) {
+    lazily(result, 'help', () => '');
+    return result;
+  }
+  lazily(result, 'remedies', () => (status === 'fail' ? curing(id, helpOf(def, c).cures) : []));
+  lazily(result, 'help', () => wordsOf(result.remedies, helpOf(def, c).advice, kind));
+  return result;
+}
+
+/** Status of one check of a stage; null where it does not apply. */
+export function statusAt(def: CheckDef, c: Judged, rules: Rules): Status | null {
+  return weigh(def, c, rules)?.status ?? null;
 }
 
 interface Compared {

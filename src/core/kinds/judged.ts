@@ -1,4 +1,4 @@
-import { impossible, isAbsent, type Value } from '../math/absent.ts';
+import { impossible, isAbsent, type Absent, type Value } from '../math/absent.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import { numeric, Study, type Input, type Results, type Spread } from '../tolerance/study.ts';
 import type { Env, OutcomeDef } from './contract.ts';
@@ -22,6 +22,8 @@ export class Judged<X = AnyInputs> {
     readonly study: Study,
     readonly method: Method,
     protected readonly derived: (outcome: string) => OutcomeDef['derived'],
+    /** The rail that feeds the stage does not stand: nothing is known of it, and why. */
+    readonly dead: Absent | null = null,
   ) {
     this.#ranges = new Map(study.inputs.map((i) => [i.path, i]));
   }
@@ -61,6 +63,11 @@ export class Judged<X = AnyInputs> {
   /** Replaces ends that lie outside the region of a formula. */
   mark(name: string, spread: Spread): void {
     this.#known.set(name, spread);
+  }
+
+  /** An outcome or given as the neighbours see it: also where it is not as designed and so has no number of its own. */
+  physical(name: string): Spread {
+    return !this.tells(name) || this.derived(name) ? this.spread(name) : this.study.standing(name);
   }
 
   /** The nominal of an outcome, or null. */
@@ -139,8 +146,8 @@ export class AtPoint<X = AnyInputs> extends Judged<X> {
   #outside: Map<string, Spread> | null = null;
   readonly #places = new Map<string, { where: Record<string, unknown>; key: string }>();
 
-  constructor(x: X, env: Judged<X>['env'], derived: (outcome: string) => OutcomeDef['derived']) {
-    super(x, env, new Study([], () => ({})), 'plain', derived);
+  constructor(x: X, env: Judged<X>['env'], derived: (outcome: string) => OutcomeDef['derived'], dead: Absent | null = null) {
+    super(x, env, new Study([], () => ({})), 'plain', derived, dead);
   }
 
   /** Answers from these results; what is outside its formula's region at any end is outside here. */
@@ -177,6 +184,14 @@ export class AtPoint<X = AnyInputs> extends Judged<X> {
     }
     const value = place.where[place.key];
     return typeof value === 'number' ? exactly(value) : null;
+  }
+
+  override physical(name: string): Spread {
+    const result = this.#results[name];
+    if (result === undefined) return this.spread(name);
+    const value = numeric(result as Value);
+    const seen = isAbsent(value) ? value.stand : value;
+    return seen === undefined ? { nominal: null, low: null, high: null, absent: value as Absent } : exactly(seen);
   }
 
   protected override tells(ref: string): boolean {

@@ -1,5 +1,6 @@
+import { more, less, closer, choose } from './cures.ts';
 import { NOT_UP, RUNAWAY } from '../physics/converter.ts';
-import { CAPACITOR_VOLTAGES, DIODE_CURRENTS, INDUCTOR_CURRENTS } from '../quantity/stock.ts';
+import { CAPACITOR_VOLTAGES, DIODE_CURRENTS } from '../quantity/stock.ts';
 import { exactly } from '../quantity/uncertain.ts';
 import type { CheckDef, SpreadLike } from './contract.ts';
 import type { Judged } from './judged.ts';
@@ -28,7 +29,7 @@ export const converterChecks: Record<string, CheckDef> = {
     'loadCurrent',
     'the design load that ratings and heat are judged at',
     'must',
-    (c) => `The board draws ${say(askedLoad(c)?.high, 'A')}: design this converter for that much, or draw less.`,
+    (c) => [more('given.loadCurrent'), `The board draws ${say(askedLoad(c)?.high, 'A')}.`],
     { unit: 'A', applies: (c) => askedLoad(c) !== null },
   ),
   'output-accuracy': held(
@@ -41,64 +42,38 @@ export const converterChecks: Record<string, CheckDef> = {
     },
     'allowed deviation of the wanted output',
     'should',
-    (c) =>
-      `The reference alone brings ±${say((c.must('U1.referenceVoltage').high / c.must('U1.referenceVoltage').nominal - 1) * 1, 'ratio')}: a closer reference first, then 0.1 % resistors.`,
+    (c) => [
+      closer('R1', 'R2'),
+      `The reference alone brings ±${say((c.must('U1.referenceVoltage').high / c.must('U1.referenceVoltage').nominal - 1) * 1, 'ratio')}: a closer one helps first.`,
+    ],
     { applies: (c) => (c.x.given.feedback ?? 'fixed') === 'fixed' },
   ),
   'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'outputRippleLimit', 'allowed ripple', 'should', (c) => {
     const esr = (c.out('rippleCurrent').high ?? 0) * c.must('COUT.esr').high;
     return esr > c.must('outputRippleLimit').low / 2
-      ? `The ESR of COUT alone makes ${say(esr, 'V')}: lower ESR first, then capacitance.`
-      : `COUT about ${say((c.out('outputRipple').high ?? 0) / c.must('outputRippleLimit').low, '')} times as large, or a second capacitor, then more inductance or frequency.`;
+      ? [less('COUT.esr'), more('L1.value'), `The ESR of COUT alone makes ${say(esr, 'V')}.`]
+      : [more('COUT.value'), more('L1.value'), less('COUT.esr')];
   }),
-  'light-ripple': held(
-    'ripple at light load',
-    'lightRipple',
-    'atMost',
-    'outputRippleLimit',
-    'allowed ripple',
-    'note',
-    () => 'Pulse skipping ripples more: a larger COUT, a lower least pulse, or forced-continuous if the battery allows.',
-  ),
-  'reflected-ripple': held(
-    'ripple on the input',
-    'reflectedRipple',
-    'atMost',
-    'reflectedRippleLimit',
-    'allowed on CIN',
-    'should',
-    () => 'A larger or lower-ESR CIN right at the pins; or a small input inductor with a damped bulk capacitor.',
-  ),
-  'inductor-saturation': held(
-    'peak current of L1',
-    'peakCurrent',
-    'atMost',
-    'L1.saturationCurrent',
-    'saturation current of L1',
-    'must',
-    (c) => `An inductor that saturates at ${sayRated(INDUCTOR_CURRENTS, c.out('peakCurrent').high, 'A')}, or more inductance.`,
-    { derated: true },
-  ),
-  'inductor-heating': held(
-    'rms current of L1',
-    'rmsCurrent',
-    'atMost',
-    'L1.currentRating',
-    'heating current of L1',
-    'must',
-    (c) => `An inductor rated ${sayRated(INDUCTOR_CURRENTS, c.out('rmsCurrent').high, 'A')}, or a lower DCR.`,
-    { derated: true },
-  ),
-  'current-limit': held(
-    'peak current',
-    'peakCurrent',
-    'atMost',
-    (c) => c.must('U1.currentLimit').low,
-    'current limit of U1 at its low end',
-    'must',
-    (c) =>
-      `Less ripple or load, or a controller whose limit is ${say((c.out('peakCurrent').high ?? 0) * (c.must('U1.currentLimit').nominal / c.must('U1.currentLimit').low), 'A')} or more: at its low end it must still carry the load.`,
-  ),
+  'light-ripple': held('ripple at light load', 'lightRipple', 'atMost', 'outputRippleLimit', 'allowed ripple', 'note', [
+    more('COUT.value'),
+    less('U1.skipPeakCurrent'),
+    choose('given.lightLoadMode', 'forced-continuous'),
+  ]),
+  'reflected-ripple': held('ripple on the input', 'reflectedRipple', 'atMost', 'reflectedRippleLimit', 'allowed on CIN', 'should', [
+    more('CIN.value'),
+    less('CIN.esr'),
+    'Right at the pins; or a small input inductor with a damped bulk capacitor.',
+  ]),
+  'inductor-saturation': held('peak current of L1', 'peakCurrent', 'atMost', 'L1.saturationCurrent', 'saturation current of L1', 'must', [more('L1.value')], {
+    derated: true,
+  }),
+  'inductor-heating': held('rms current of L1', 'rmsCurrent', 'atMost', 'L1.currentRating', 'heating current of L1', 'must', [], { derated: true }),
+  'current-limit': held('peak current', 'peakCurrent', 'atMost', (c) => c.must('U1.currentLimit').low, 'current limit of U1 at its low end', 'must', [
+    more('U1.currentLimit'),
+    more('L1.value'),
+    less('given.loadCurrent'),
+    'At its low end the limit must still carry the load.',
+  ]),
   'limit-before-saturation': held(
     'current limit at its high end',
     (c) => c.must('U1.currentLimit'),
@@ -106,7 +81,7 @@ export const converterChecks: Record<string, CheckDef> = {
     'L1.saturationCurrent',
     'saturation current of L1',
     'should',
-    (c) => `An inductor that saturates above ${say(c.must('U1.currentLimit').high, 'A')}: an overload must not saturate it.`,
+    [more('L1.saturationCurrent'), less('U1.currentLimit'), 'An overload must not saturate it.'],
     { unit: 'A' },
   ),
   'input-capacitor-ripple': held(
@@ -116,7 +91,7 @@ export const converterChecks: Record<string, CheckDef> = {
     'CIN.rippleCurrentRating',
     'rating of CIN',
     'must',
-    (c) => `Ceramic at the pins, or capacitors that carry ${say((c.out('inputCapacitorRms').high ?? 0) / 0.8, 'A')} together.`,
+    ['Ceramic at the pins, or several capacitors together.'],
     { derated: true },
   ),
   'output-capacitor-ripple': held(
@@ -126,7 +101,7 @@ export const converterChecks: Record<string, CheckDef> = {
     'COUT.rippleCurrentRating',
     'rating of COUT',
     'must',
-    (c) => `Ceramic, or capacitors that carry ${say((c.out('outputCapacitorRms').high ?? 0) / 0.8, 'A')} together.`,
+    ['Ceramic, or several capacitors together.'],
     { derated: true },
   ),
   'input-capacitor-voltage': held(
@@ -136,24 +111,15 @@ export const converterChecks: Record<string, CheckDef> = {
     'CIN.voltageRating',
     'rating of CIN',
     'must',
-    (c) => `CIN rated ${sayRated(CAPACITOR_VOLTAGES, c.must('inputVoltage').high, 'V')}; hot plugging into ceramic doubles the voltage.`,
+    ['Hot plugging into ceramic doubles the voltage.'],
     { derated: true, unit: 'V' },
   ),
-  'junction-temperature': held(
-    'junction of U1',
-    'junctionTemperature',
-    'temperature',
-    'U1.maximumJunction',
-    'highest junction temperature of U1',
-    'must',
-    (c) => {
-      const watts = c.out('dissipation').high;
-      const theta = watts ? (c.must('U1.maximumJunction').low - c.must('ambient').high) / watts : null;
-      return theta && theta > 0
-        ? `${say(theta, 'K/W')} to the air or less would hold (copper under the exposed pad), or lower resistances, frequency or gate charge.`
-        : 'Copper under the exposed pad, lower resistances, a lower frequency, or less load.';
-    },
-  ),
+  'junction-temperature': held('junction of U1', 'junctionTemperature', 'temperature', 'U1.maximumJunction', 'highest junction temperature of U1', 'must', [
+    less('U1.junctionToAmbient'),
+    less('given.loadCurrent'),
+    less('given.switchingFrequency'),
+    'Copper under the exposed pad, lower resistances or less gate charge.',
+  ]),
   'diode-temperature': held(
     'junction of D1',
     'diodeTemperature',
@@ -161,7 +127,7 @@ export const converterChecks: Record<string, CheckDef> = {
     'D1.maximumJunction',
     'highest junction temperature of D1',
     'must',
-    () => 'A synchronous rectifier, or a larger diode with more copper.',
+    [choose('given.rectifier', 'synchronous'), less('D1.junctionToAmbient')],
     { applies: withDiode },
   ),
   efficiency: held(

@@ -1,5 +1,5 @@
-import { isAbsent, none, type Absent, type Value } from '../math/absent.ts';
-import { converterAt, boundary, rightHalfPlaneZero, type Converter, type Point } from '../physics/converter.ts';
+import { isAbsent, none, standing, type Absent, type Value } from '../math/absent.ts';
+import { converterAt, boundary, leastInput, rightHalfPlaneZero, type Converter, type Point } from '../physics/converter.ts';
 import type { StateId } from './contract.ts';
 import { choice, num, orNone } from './fields.ts';
 import type { AnyInputs } from './judged.ts';
@@ -211,6 +211,14 @@ const SYNCHRONOUS = none('there is no diode');
 const NO_STATE = none('no load is stated for it');
 
 /** Results at the full load, at a light one, and the input current in each state. */
+/** What a buck in dropout draws: about the power that it draws at the lowest input that regulates. */
+function outOfRegulation(c: Converter | Absent, load: number, why: Absent): Value {
+  if (isAbsent(c) || c.topology !== 'buck' || c.source <= 0) return why;
+  // Cold resistances say a little less than the settled ones, so a little above.
+  const edge = converterAt({ ...c, source: Math.max(leastInput(c, load, null) * 1.02, c.source) }, load);
+  return isAbsent(edge) ? why : standing(why, (edge.inputCurrent * edge.vin) / c.source);
+}
+
 export function converterResults(x: AnyInputs, c: Converter | Absent, full: Point | Absent) {
   const g = x.given;
   const at = (f: (p: Point, c: Converter) => Value): Value => (isAbsent(full) ? full : f(full, c as Converter));
@@ -219,7 +227,7 @@ export function converterResults(x: AnyInputs, c: Converter | Absent, full: Poin
   const state = (load: number | null): Value => {
     if (load === null) return NO_STATE;
     const p = isAbsent(c) ? c : converterAt(c, load);
-    return isAbsent(p) ? p : p.inputCurrent;
+    return isAbsent(p) ? outOfRegulation(c, load, p) : p.inputCurrent;
   };
   const diode = (f: (p: Point, c: Converter) => Value): Value => (g.rectifier === 'synchronous' ? SYNCHRONOUS : at(f));
   const power = (p: Point, load: number, k: Converter) => (k.output * load) / (k.output * load + p.heat);

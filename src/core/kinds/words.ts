@@ -54,7 +54,17 @@ export const held = (
   severity: CheckDef['severity'],
   help: CheckDef['help'],
   more: Partial<CheckDef> = {},
-): CheckDef => ({ title, value, sense, limit: typeof limit === 'string' ? (c) => c.range(limit) : limit, from, severity, help, ...more });
+): CheckDef => ({
+  title,
+  value,
+  sense,
+  limit: typeof limit === 'string' ? (c) => c.range(limit) : limit,
+  from,
+  severity,
+  help,
+  ...(typeof limit === 'string' && limit.includes('.') && more.derated ? { rating: limit } : {}),
+  ...more,
+});
 
 /** A check that is a condition: true holds, false fails, null is not known. It has no margin. */
 export const condition = (

@@ -6,12 +6,17 @@ export class Absent {
   constructor(
     readonly sort: 'impossible' | 'missing' | 'none',
     readonly reason: string,
+    /** Where it stands all the same, as its neighbours see it: a converter in dropout follows its input. */
+    readonly stand?: number,
   ) {}
 }
 
 export const impossible = (reason: string): Absent => new Absent('impossible', reason);
 export const missing = (reason: string): Absent => new Absent('missing', reason);
 export const none = (reason: string): Absent => new Absent('none', reason);
+
+/** No number as designed, but neighbours see this. */
+export const standing = (why: Absent, stand: number): Absent => new Absent(why.sort, why.reason, stand);
 
 export type Value = number | Absent;
 

@@ -13,7 +13,12 @@ export interface Input {
   high: number;
   /** The whole spread of a number that moves partly with others, where `low` and `high` are only its own part. */
   whole?: Range;
+  /** No tolerance but what the board must live with: a state, the range of a supply, the weather. It counts in full. */
+  certain?: boolean;
 }
+
+/** A number put elsewhere for the while: where it is kept, and its nominal and ends there. */
+export type Move = Pick<Input, 'path' | 'target' | 'key'> & { range: Range };
 
 /** An outcome with its ends. A null carries its reason. */
 export interface Spread {
@@ -69,15 +74,17 @@ interface Corner {
 export class Study {
   readonly nominal: Results;
   readonly #names: readonly string[];
+  readonly #all: readonly number[];
   readonly #origin: Corner;
   /** Rows of the low and the high end of each input alone. */
   #effects: Int32Array | null = null;
+  #designed: readonly Corner[] | null = null;
   readonly #influences: ({ idle: number[]; active: number[] } | undefined)[] = [];
   readonly #rows = new Map<number | string, number>();
   #kept: Float64Array;
   #count = 0;
-  /** First row of the random samples. */
-  #drawn: number | null = null;
+  /** First row of the random samples, by the ends of what is certain. */
+  readonly #drawn = new Map<string, number>();
   /** Why a result is NaN, by its place. */
   readonly #absent = new Map<number, Absent>();
   readonly #sampled = new Map<string, { least: number; most: number }>();
@@ -96,6 +103,7 @@ export class Study {
     earlier?: Study,
   ) {
     this.#earlier = earlier && earlier.inputs.length === inputs.length && inputs.every((i, n) => i.path === earlier.inputs[n]!.path) ? earlier.#corners : null;
+    this.#all = inputs.map((_, i) => i);
     this.nominal = this.here();
     this.#names = Object.keys(this.nominal);
     this.#kept = new Float64Array(this.#names.length * 8);
@@ -240,36 +248,74 @@ export class Study {
     });
   }
 
+  /** As `plain`, and where there is no number as designed, what the neighbours see. */
+  standing(outcome: string): Spread {
+    const plain = this.plain(outcome);
+    if (!plain.absent) return plain;
+    const k = this.#names.indexOf(outcome);
+    const seen = (row: number): Value => stood(this.#value(row, k));
+    const base = seen(this.#origin.row);
+    if (isAbsent(base)) return plain;
+    const alone = this.#alone();
+    const end = (sign: -1 | 1): Value => {
+      const ends = this.inputs.map((_, i): End => direction(seen(alone[2 * i]!), seen(alone[2 * i + 1]!), base, sign));
+      return seen(this.#at(ends, keyOf(ends)));
+    };
+    const spread = spreadOf(base, end(-1), end(1));
+    return { ...spread, absent: plain.absent };
+  }
+
+  /** Which way an input alone moves an outcome from its low to its high end: 0 where it does not. */
+  slope(outcome: string, path: string): number {
+    const i = this.inputs.findIndex((input) => input.path === path);
+    if (i < 0) return 0;
+    const k = this.#names.indexOf(outcome);
+    const alone = this.#alone();
+    const [low, high] = [this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k)];
+    return isAbsent(low) || isAbsent(high) ? 0 : high - low;
+  }
+
   /**
-   * Plain corners of an outcome with one number in another place than the studied one, `range`, all other inputs at the ends
-   * found here. A few runs instead of a whole study, for what is asked in every state of a board.
+   * Plain corners of an outcome with some numbers in other places than the studied ones, all other inputs at the ends found
+   * here. A few runs instead of a whole study, for what is asked in every state of a board.
    */
-  moved(outcome: string, at: Pick<Input, 'path' | 'target' | 'key'>, range: Range): Spread {
+  moved(outcome: string, moves: readonly Move[]): Spread {
     const k = this.#names.indexOf(outcome);
     const base = this.#value(this.#origin.row, k);
-    const own = this.inputs.findIndex((i) => i.path === at.path);
-    const cornerOf = (sign: -1 | 1) => (isAbsent(base) ? this.#origin.ends : this.#plainEnds(outcome, k, sign, base).map((e, i): End => (i === own ? 0 : e)));
+    const own = moves.map((m) => this.inputs.findIndex((i) => i.path === m.path));
+    const cornerOf = (sign: -1 | 1) =>
+      isAbsent(base) ? this.#origin.ends : this.#plainEnds(outcome, k, sign, base).map((e, i): End => (own.includes(i) ? 0 : e));
     const end = (sign: -1 | 1): Value => {
       const ends = cornerOf(sign);
       this.#place(ends);
-      const values = (range.low === range.high ? [range.low] : [range.low, range.high]).map((v) => this.#with(at, v, outcome));
+      const values = combinations(moves).map((at) => this.#with(moves, at, outcome));
       this.#restore(ends);
       return values.reduce((a, b) => (isAbsent(a) ? a : isAbsent(b) ? b : sign < 0 ? Math.min(a, b) : Math.max(a, b)));
     };
-    const nominal = this.#with(at, range.nominal, outcome);
+    const nominal = this.#with(
+      moves,
+      moves.map((m) => m.range.nominal),
+      outcome,
+    );
     return isAbsent(nominal) ? spreadOf(nominal, nominal, nominal) : spreadOf(nominal, end(-1), end(1));
   }
 
-  /** An outcome with one number elsewhere; puts it back, so that corners computed later are those of the study. */
-  #with(at: Pick<Input, 'target' | 'key'>, value: number, outcome: string): Value {
-    const studied = at.target[at.key];
-    at.target[at.key] = value;
+  /** An outcome with some numbers elsewhere; puts them back, so that corners computed later are those of the study. */
+  #with(moves: readonly Move[], values: readonly number[], outcome: string): Value {
+    const studied = moves.map((m, i) => {
+      const old = m.target[m.key];
+      m.target[m.key] = values[i];
+      return old;
+    });
     const result = numeric(this.here()[outcome]);
-    at.target[at.key] = studied;
-    return result;
+    moves.forEach((m, i) => (m.target[m.key] = studied[i]));
+    return stood(result);
   }
 
-  /** Extreme values by the corner, single flips from it, and the inside where the outcome is not monotone. */
+  /**
+   * Extreme values by the corner, single flips from it, flips from the worst of some designed corners where those are worse,
+   * and the inside where the outcome is not monotone.
+   */
   extreme(outcome: string): Spread {
     return this.#spread(outcome, (k, sign, base) => this.#search(outcome, k, this.#corner(k, sign, base), sign));
   }
@@ -283,30 +329,63 @@ export class Study {
   }
 
   #search(outcome: string, k: number, start: Corner, sign: -1 | 1): Value {
-    const worstAt = this.#value(start.row, k);
-    if (isAbsent(worstAt)) return worstAt;
-    let worst = worstAt;
+    if (isAbsent(this.#value(start.row, k))) return this.#value(start.row, k);
+    let top = this.#climb(k, start, sign, this.#influence(k).active);
+    const designed = this.#worstDesigned(k, sign);
+    if (designed && worse(this.#kept[designed.row * this.#names.length + k]!, top.value, sign)) top = this.#climb(k, designed, sign, this.#all);
+    return this.#sampleInside(outcome, top.ends, sign, top.value);
+  }
+
+  /** Flips single inputs from a corner, keeping what makes it worse, until nothing does. */
+  #climb(k: number, start: Corner, sign: -1 | 1, tried: readonly number[], wakes = true): { value: number; ends: readonly End[] } {
+    const width = this.#names.length;
     const ends = [...start.ends];
     let { key } = start;
-    const { idle, active } = this.#influence(k);
-    let tried = active;
+    let value = this.#kept[start.row * width + k]!;
     for (let improved = true; improved;) {
       improved = false;
-      if (tried.length < ends.length && this.#wakes(ends, idle, k, worst)) tried = this.inputs.map((_, i) => i);
+      if (wakes && tried.length < ends.length && this.#wakes(ends, this.#influence(k).idle, k, value)) tried = this.#all;
       for (const i of tried) {
         for (const end of ENDS) {
           const old = ends[i]!;
           if (old === end) continue;
-          const value = this.#kept[this.#flip(ends, key, i, end) * this.#names.length + k]!;
-          // NaN, a corner without a value, is never worse.
-          if (!((value - worst) * sign > 1e-12 * Math.abs(worst))) continue;
+          const there = this.#kept[this.#flip(ends, key, i, end) * width + k]!;
+          if (!worse(there, value, sign)) continue;
           if (key) key = flipped(key, i, old, end);
           ends[i] = end;
-          [worst, improved] = [value, true];
+          [value, improved] = [there, true];
         }
       }
     }
-    return this.#sampleInside(outcome, ends, sign, worst);
+    return { value, ends };
+  }
+
+  /**
+   * Corners in which every three inputs meet all eight combinations of their ends, once for all outcomes: effects that are
+   * flat one at a time, under a maximum or a cap, show there. // [Plackett] two-level designs, folded over
+   */
+  #design(): readonly Corner[] {
+    if (this.#designed) return this.#designed;
+    const n = this.inputs.length;
+    let half = 4;
+    while (half < n) half *= 2;
+    const rows = Array.from({ length: 2 * half }, (_, row): readonly End[] =>
+      this.inputs.map((_, i): End => (odd(row & (half - 1) & i) !== row >= half ? -1 : 1)),
+    );
+    return (this.#designed = rows.map((ends) => {
+      const key = keyOf(ends);
+      return { ends, key, row: this.#at(ends, key) };
+    }));
+  }
+
+  #worstDesigned(k: number, sign: -1 | 1): Corner | null {
+    const width = this.#names.length;
+    let best: Corner | null = null;
+    for (const corner of this.#design()) {
+      const value = this.#kept[corner.row * width + k]!;
+      if (!Number.isNaN(value) && (!best || worse(value, this.#kept[best.row * width + k]!, sign))) best = corner;
+    }
+    return best;
   }
 
   /** Inputs that leave an outcome exactly as it is, each judged alone, and the others. */
@@ -373,39 +452,54 @@ export class Study {
 
   /**
    * Between the 0.1th and the 99.9th percentile of random inputs, each anywhere between its ends; the same numbers every time.
-   * A sample that has no value counts as failing: more than one in a thousand, and there is no end.
+   * What is certain stands where it moves the outcome most. A sample that has no value counts as failing: more than one in a
+   * thousand, and there is no end.
    */
   random(outcome: string): Spread {
-    const base = numeric(this.nominal[outcome]);
-    if (isAbsent(base)) return { nominal: null, low: null, high: null, absent: base };
-    if (this.inputs.length === 0) return { nominal: base, low: base, high: base };
-    const k = this.#names.indexOf(outcome);
-    const values = new Float64Array(RUNS);
-    const first = this.#randomRows();
-    for (let run = 0; run < RUNS; run++) {
-      const value = this.#value(first + run, k);
-      values[run] = isAbsent(value) ? NaN : value;
-    }
-    const lost = values.findIndex(Number.isNaN);
-    const sorted = values.filter((v) => !Number.isNaN(v)).sort();
-    if (sorted.length < RUNS * (1 - TAIL)) {
-      const absent = this.#value(first + lost, k) as Absent;
-      return { nominal: base, low: null, high: null, absent };
-    }
-    return { nominal: base, low: percentile(sorted, TAIL), high: percentile(sorted, 1 - TAIL) };
+    return this.#spread(outcome, (k, sign, base) => {
+      const first = this.#randomRows(this.#certainCorner(k, sign, base).ends);
+      const values = new Float64Array(RUNS);
+      for (let run = 0; run < RUNS; run++) {
+        const value = this.#value(first + run, k);
+        values[run] = isAbsent(value) ? NaN : value;
+      }
+      const sorted = values.filter((v) => !Number.isNaN(v)).sort();
+      if (sorted.length < RUNS * (1 - TAIL)) return this.#value(first + values.findIndex(Number.isNaN), k);
+      return percentile(sorted, sign < 0 ? TAIL : 1 - TAIL);
+    });
   }
 
-  /** Rows of the random samples, from the first. */
-  #randomRows(): number {
-    if (this.#drawn !== null) return this.#drawn;
+  /** Rows of random samples with what is certain at these ends, from the first. */
+  #randomRows(ends: readonly End[]): number {
+    const name = ends.join();
+    const known = this.#drawn.get(name);
+    if (known !== undefined) return known;
     const first = this.#count;
+    this.#place(ends);
     for (let run = 0; run < RUNS; run++) {
       const random = randomOf(SEED, run);
-      for (const input of this.inputs) input.target[input.key] = draw(random, input, 'uniform');
+      for (const input of this.inputs) {
+        const value = draw(random, input, 'uniform');
+        if (!input.certain) input.target[input.key] = value;
+      }
       this.#keep(this.here());
     }
     for (let i = 0; i < this.inputs.length; i++) this.#set(i, 0);
-    return (this.#drawn = first);
+    this.#drawn.set(name, first);
+    return first;
+  }
+
+  /** The corner of what is certain that moves the outcome down or up most, everything else at its nominal. */
+  #certainCorner(k: number, sign: -1 | 1, base: number): { ends: readonly End[]; value: Value } {
+    const alone = this.#alone();
+    const ends = this.inputs.map((input, i): End =>
+      input.certain ? direction(this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k), base, sign) : 0,
+    );
+    const start = { ends, key: keyOf(ends), row: this.#at(ends, keyOf(ends)) };
+    const value = this.#value(start.row, k);
+    if (isAbsent(value)) return { ends, value };
+    const certain = this.#all.filter((i) => this.inputs[i]!.certain);
+    return this.#climb(k, start, sign, certain, false);
   }
 
   /** Half the root-sum-square spread: √Σ((f(high) − f(low))/2)², every other input nominal. */
@@ -423,14 +517,53 @@ export class Study {
     return Math.sqrt(sum);
   }
 
-  /** Nominal ± the root-sum-square half-spread. */
+  /**
+   * Each end from the effects that move the outcome there: what is certain counts in full, and about the corner it makes the
+   * spreads add in squares.
+   */
   rootSumSquare(outcome: string): Spread {
-    const base = numeric(this.nominal[outcome]);
-    if (isAbsent(base)) return { nominal: null, low: null, high: null, absent: base };
-    const half = this.halfSpread(outcome);
-    return isAbsent(half) ? { nominal: base, low: null, high: null, absent: half } : { nominal: base, low: base - half, high: base + half };
+    return this.#spread(outcome, (k, sign, base) => {
+      const { ends, value } = this.#certainCorner(k, sign, base);
+      if (isAbsent(value)) return value;
+      const at = [...ends];
+      const key = keyOf(at);
+      let sum = 0;
+      for (const i of this.#all) {
+        if (this.inputs[i]!.certain) continue;
+        const [low, high] = [this.#value(this.#flip(at, key, i, -1), k), this.#value(this.#flip(at, key, i, 1), k)];
+        if (isAbsent(low)) return low;
+        if (isAbsent(high)) return high;
+        sum += Math.max(0, (low - value) * sign, (high - value) * sign) ** 2;
+      }
+      return value + sign * Math.sqrt(sum);
+    });
   }
 }
+
+/** Whether a value is beyond another; NaN, a corner without a value, never is. */
+const worse = (value: number, than: number, sign: -1 | 1): boolean => (value - than) * sign > 1e-12 * Math.abs(than);
+
+/** Whether a number has an odd count of ones in base two: the columns of a Hadamard matrix. */
+function odd(bits: number): boolean {
+  let one = false;
+  for (let b = bits; b; b &= b - 1) one = !one;
+  return one;
+}
+
+/** Ends of some moves in every combination. */
+const combinations = (moves: readonly Move[]): number[][] =>
+  moves.reduce<number[][]>(
+    (all, { range }) =>
+      all.flatMap((at) =>
+        range.low === range.high
+          ? [[...at, range.low]]
+          : [
+              [...at, range.low],
+              [...at, range.high],
+            ],
+      ),
+    [[]],
+  );
 
 /** A corner's ends as one number in base three; 0, which no corner has, where there are too many inputs for one. */
 function keyOf(ends: readonly End[]): number {
@@ -443,7 +576,9 @@ function keyOf(ends: readonly End[]): number {
 const flipped = (key: number, i: number, from: End, to: End): number => key + (to - from) * POWERS[i]!;
 
 /** The end at which an input moves an outcome down (`sign` −1) or up (+1) from `base`; 0 where neither does. */
-function direction(atLow: Value, atHigh: Value, base: number, sign: -1 | 1): End {
+function direction(low: Value, high: Value, base: number, sign: -1 | 1): End {
+  // Where there is no number as designed, what stands there tells the direction.
+  const [atLow, atHigh] = [stood(low), stood(high)];
   if (isAbsent(atLow) && isAbsent(atHigh)) return -1;
   // Where one end is outside the formula's region, the other end tells which way that end would have moved.
   const down = isAbsent(atLow) ? base - ((atHigh as number) - base) : atLow;
@@ -455,6 +590,8 @@ function direction(atLow: Value, atHigh: Value, base: number, sign: -1 | 1): End
   if (byLow <= 0 && byHigh <= 0) return 0;
   return byLow > byHigh ? -1 : 1;
 }
+
+const stood = (value: Value): Value => (isAbsent(value) && value.stand !== undefined ? value.stand : value);
 
 /** A nominal and two ends, each a number or the reason why there is none. */
 function spreadOf(nominal: Value, low: Value, high: Value): Spread {

@@ -3,7 +3,7 @@ import { humanise } from '../../core/kinds/words.ts';
 export { humanise };
 
 /** The unit of a part's value. */
-export const valueUnit = (type: string): 'ohm' | 'F' | 'H' => (type === 'resistor' ? 'ohm' : type === 'capacitor' ? 'F' : 'H');
+export { valueUnit } from '../../core/parts/part-types.ts';
 
 /** An input of a random board in words: `parts.R1.value` of this stage, `reg.parts.R1.value` of another, `match.set-1`, `ambient`. */
 export function inputWords(path: string, titleOf: (stage: string) => string | undefined): string {

@@ -129,7 +129,7 @@ export const rcLowpass = defineKind({
         resolution: 'resolution',
         attenuationFrequency: 'attenuationFrequency',
       },
-      down: (c, incoming) => {
+      down: (c, { in: incoming }) => {
         const gain = c.pick('gain')!;
         const error = c.out('leakageError');
         const g = c.x.given;
@@ -166,10 +166,12 @@ export const rcLowpass = defineKind({
           reservoir: scaleRange(c.range('C1.value')!, C1.biasFactor),
         };
       },
-      attenuation: (x, _env, frequency) => {
-        const { R1, C1 } = x.parts;
-        const farads = C1.value * C1.biasFactor;
-        return attenuationAt(frequency, (parallel(R1.value + x.given.sourceResistance, x.given.loadResistance) + C1.esr) * farads, C1.esr * farads);
+      attenuation: {
+        in: (x, _env, frequency) => {
+          const { R1, C1 } = x.parts;
+          const farads = C1.value * C1.biasFactor;
+          return attenuationAt(frequency, (parallel(R1.value + x.given.sourceResistance, x.given.loadResistance) + C1.esr) * farads, C1.esr * farads);
+        },
       },
     },
   },

@@ -138,7 +138,7 @@ export const voltageDivider = defineKind({
     out: {
       role: 'out',
       fills: { loadResistance: 'loadResistance', bias: 'loadCurrent', maximum: 'maximumOutputVoltage', resolution: 'resolution' },
-      down: (c, incoming) => {
+      down: (c, { in: incoming }) => {
         const gain = c.pick('gain')!;
         const corner = c.pick('cutoffFrequency');
         const own = c.pick('noiseDensity')!;
@@ -160,11 +160,13 @@ export const voltageDivider = defineKind({
           reservoir: c.x.parts.C1.value === null ? null : c.range('C1.value'),
         };
       },
-      attenuation: (x, _env, frequency) => {
-        if (x.parts.C1.value === null) return 0;
-        const [top, bottom] = [leg(x.parts.R1.value, x.parts.R1x.value, x.parts.R1x.join), leg(x.parts.R2.value, x.parts.R2x.value, x.parts.R2x.join)];
-        const tau = parallel(top.ohms + x.given.sourceResistance, bottom.ohms, x.given.loadResistance) * x.parts.C1.value;
-        return 10 * Math.log10(1 + (2 * Math.PI * frequency * tau) ** 2);
+      attenuation: {
+        in: (x, _env, frequency) => {
+          if (x.parts.C1.value === null) return 0;
+          const [top, bottom] = [leg(x.parts.R1.value, x.parts.R1x.value, x.parts.R1x.join), leg(x.parts.R2.value, x.parts.R2x.value, x.parts.R2x.join)];
+          const tau = parallel(top.ohms + x.given.sourceResistance, bottom.ohms, x.given.loadResistance) * x.parts.C1.value;
+          return 10 * Math.log10(1 + (2 * Math.PI * frequency * tau) ** 2);
+        },
       },
     },
   },

@@ -1,4 +1,4 @@
-import { nextAbove } from '../../../quantity/preferred.ts';
+import { more, less } from '../../cures.ts';
 import type { CheckDef } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
 import { say } from '../../words.ts';
@@ -40,12 +40,10 @@ export const checks: Record<string, CheckDef> = {
     severity: 'must',
     help: (c) => {
       const g = c.x.given;
+      if (!g.bipolar && c.must('signalLow').low < 0) return 'Codes stop at zero: shift the signal up, or use a bipolar converter.';
       const peak = (c.out('rangeUse').high ?? 1) * c.nominal('fullScale')!;
       const next = [...g.ranges].sort((a: number, b: number) => a - b).find((fs: number) => fs >= peak);
-      if (!g.bipolar && c.must('signalLow').low < 0) return 'Codes stop at zero: shift the signal up, or use a bipolar converter.';
-      return next
-        ? `The range ${say(next, 'V')} holds it.`
-        : `No range holds ${say(peak, 'V')}: divide the signal by ${say(peak / c.nominal('fullScale')!, '')} before the input.`;
+      return next ? `The range ${say(next, 'V')} holds it.` : 'No range holds it: divide the signal before the input.';
     },
   },
   'supply-headroom': {
@@ -69,17 +67,15 @@ export const checks: Record<string, CheckDef> = {
     limit: () => 0.5,
     from: 'half an LSB',
     severity: 'should',
-    help: (c) => {
-      const g = c.x.given;
-      if (g.converter === 'sigma-delta') return 'Allow more conversions for the step, or take a smaller R1 or C1.';
-      const need = 2 ** (g.resolution + 1) * c.must('U1.samplingCapacitor').high;
-      const own = c.x.parts.C1.value;
-      const farads = own || c.x.carried.reservoir || c.must('U1.samplingCapacitor').high;
-      const ohms = c.must('sourceResistance').high + (own > 0 ? c.must('R1.value').high : 0);
-      const reservoir = farads < need ? `C1 of ${say(nextAbove(need / 0.9, 'E6'), 'F')} holds half an LSB. ` : '';
-      const rate = 1 / (ohms * farads * Math.LN2 * (g.resolution + 1));
-      return `${reservoir}Sampling at ${say(rate, 'Hz')} or less lets the capacitor recover; a lower source resistance, a buffer, or reading twice and discarding the first would also do.`;
-    },
+    help: (c) =>
+      c.x.given.converter === 'sigma-delta'
+        ? 'Allow more conversions for the step, or take a smaller R1 or C1.'
+        : [
+            less('R1.value'),
+            more('C1.value'),
+            less('given.sampleRate'),
+            'A lower source resistance, a buffer, or reading twice and discarding the first would also do.',
+          ],
   },
   'alias-corner': {
     title: 'corner against aliasing',
@@ -89,8 +85,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'half the data rate',
     applies: (c) => c.nominal('aliasCornerRatio') !== null,
     severity: (c) => (c.x.given.converter === 'sigma-delta' ? 'note' : 'should'),
-    help: (c) =>
-      `This RC does not prevent aliasing. A corner under ${say(c.must('sampleRate').low / 2, 'Hz')}, sampling ${say(c.out('aliasCornerRatio').high, '')} times faster and averaging, or a source that has nothing there.`,
+    help: [more('C1.value'), more('R1.value'), 'Sampling faster and averaging, or a source that has nothing there, also keeps it out.'],
   },
   'alias-rejection': {
     title: 'alias rejection',
@@ -99,13 +94,7 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('aliasRejection'),
     from: 'wanted rejection of what folds into the band',
     severity: 'should',
-    help: (c) => {
-      const alias = c.must('sampleRate').low - c.must('signalBandwidth').high;
-      const wanted = c.must('aliasRejection').high;
-      const corner = alias / Math.sqrt(10 ** (wanted / 10) - 1);
-      const twoPoles = alias / Math.sqrt(10 ** (wanted / 20) - 1);
-      return `One pole at ${say(corner, 'Hz')} reaches it, two poles at ${say(twoPoles, 'Hz')} each; a higher data rate moves the alias away.`;
-    },
+    help: [more('C1.value'), more('R1.value'), more('given.sampleRate'), 'Two poles fall faster than one.'],
   },
   interference: {
     title: 'mains rejection',
@@ -131,10 +120,7 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('noiseFreeBits'),
     from: 'wanted bits without noise',
     severity: 'should',
-    help: (c) => {
-      const lack = c.must('noiseFreeBits').high - (c.out('noiseFreeBits').low ?? 0);
-      return `Averaging ${Math.ceil(c.x.given.averages * 4 ** Math.max(lack, 0))} readings reaches it while noise dithers the converter; a smaller range or less source resistance also helps.`;
-    },
+    help: [more('given.averages'), 'It needs noise that dithers the converter; a smaller range or less source resistance also helps.'],
   },
   'clamp-current': {
     title: 'clamp current',
@@ -144,13 +130,6 @@ export const checks: Record<string, CheckDef> = {
     from: 'input current rating of the converter',
     derated: true,
     severity: 'must',
-    help: (c) => {
-      const excess = Math.max(
-        c.must('overVoltage').high - c.must('supplyVoltage').low - c.must('U1.clampDrop').low,
-        -c.must('underVoltage').low - c.must('U1.clampDrop').low,
-      );
-      const least = excess / (0.8 * c.must('U1.inputCurrentLimit').low);
-      return `R1 of ${say(nextAbove(Math.max(1, least / 0.99), 'E24'), 'ohm')} or more, or external clamp diodes. Mind the error and the settling it adds.`;
-    },
+    help: [more('R1.value'), 'External clamp diodes take the rest. Mind the error and the settling that R1 adds.'],
   },
 };

@@ -247,6 +247,7 @@ export const adcChannel = defineKind({
   signals: {
     in: {
       role: 'in',
+      ends: { clips: 'fullScale', lsb: 'lsb', noise: 'inputNoise' },
       fills: {
         low: 'signalLow',
         high: 'signalHigh',

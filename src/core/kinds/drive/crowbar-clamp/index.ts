@@ -1,11 +1,13 @@
-import { impossible, none, type Value } from '../../../math/absent.ts';
-import { RESISTOR_POWERS } from '../../../quantity/stock.ts';
+import { more, less, from } from '../../cures.ts';
+import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
+import { FUSE_CURRENTS } from '../../../quantity/stock.ts';
+import { exactly } from '../../../quantity/uncertain.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type SpreadLike } from '../../contract.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
 import { choice, num } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
 
 const sort = (c: Judged): string => c.x.given.clampTo;
 const clamps = (c: Judged) => sort(c) !== 'crowbar';
@@ -159,7 +161,7 @@ export const crowbarClamp = defineKind({
       (c) => c.range(c.x.given.faultDuration === null ? 'D1.currentRating' : 'D1.surgeRating'),
       'rating of D1',
       'must',
-      (c) => `R1 of ${say((magnitude(c.must('faultVoltage')).high ?? 0) / (0.8 * c.must('D1.currentRating').low), 'ohm')} or more, or larger diodes.`,
+      (c) => [more('R1.value'), c.x.given.faultDuration === null ? more('D1.currentRating') : more('D1.surgeRating')],
       { derated: true, applies: (c) => sort(c) === 'rail-diodes' },
     ),
     'clamp-power': held(
@@ -169,29 +171,17 @@ export const crowbarClamp = defineKind({
       (c) => c.pick('allowedClampPower'),
       'what Z1 stands for this long',
       'must',
-      (c) => `R1 about ${say((c.out('clampDissipation').high ?? 0) / (0.8 * (c.out('allowedClampPower').low ?? 1)), '')} times as large, or a larger clamp.`,
+      [more('R1.value'), more('Z1.powerRating'), more('Z1.pulsePower')],
       { derated: true, applies: zener },
     ),
-    'resistor-power': held(
-      'heat of R1',
-      'resistorDissipation',
-      'atMost',
-      'R1.powerRating',
-      'rating of R1',
-      'must',
-      (c) => `R1 rated ${sayRated(RESISTOR_POWERS, c.out('resistorDissipation').high, 'W')}, or of a larger value.`,
-      { derated: true, applies: (c) => clamps(c) && c.x.given.faultDuration === null },
-    ),
-    'resistor-energy': held(
-      'energy in R1',
-      'resistorEnergy',
-      'atMost',
-      'R1.pulseEnergy',
-      'pulse rating of R1',
-      'must',
-      (c) => `A pulse-proof resistor for ${say((c.out('resistorEnergy').high ?? 0) / 0.8, 'J')}.`,
-      { derated: true, applies: (c) => clamps(c) && c.x.given.faultDuration !== null },
-    ),
+    'resistor-power': held('heat of R1', 'resistorDissipation', 'atMost', 'R1.powerRating', 'rating of R1', 'must', [more('R1.value')], {
+      derated: true,
+      applies: (c) => clamps(c) && c.x.given.faultDuration === null,
+    }),
+    'resistor-energy': held('energy in R1', 'resistorEnergy', 'atMost', 'R1.pulseEnergy', 'pulse rating of R1', 'must', ['A pulse-proof resistor.'], {
+      derated: true,
+      applies: (c) => clamps(c) && c.x.given.faultDuration !== null,
+    }),
     'pin-current': held(
       'into the chip’s own diodes',
       'pinCurrent',
@@ -199,12 +189,7 @@ export const crowbarClamp = defineKind({
       'pinCurrentLimit',
       'what the pin stands',
       'must',
-      (c) => {
-        const now = c.out('pinCurrent').high;
-        return now === null
-          ? 'With R2 = 0 nobody knows how both diodes share: fit R2.'
-          : `R2 of ${say((now * c.must('R2.value').high) / (0.8 * c.must('pinCurrentLimit').low), 'ohm')} or more, or clamp diodes of less drop.`;
-      },
+      [more('R2.value'), 'Clamp diodes of less drop. With R2 = 0 nobody knows how both diodes share: fit it.'],
       { derated: true, applies: clamps },
     ),
     'rail-injection': held(
@@ -214,8 +199,7 @@ export const crowbarClamp = defineKind({
       'railMinimumLoad',
       'least current others draw',
       'must',
-      (c) =>
-        `The fault lifts the whole rail: R1 of ${say((magnitude(c.must('faultVoltage')).high ?? 0) / Math.max(c.must('railMinimumLoad').low, 1e-9), 'ohm')} or more, a shunt on the rail, or a clamp to ground.`,
+      [more('R1.value'), more('given.railMinimumLoad'), 'The fault lifts the whole rail: a shunt on the rail, or a clamp to ground.'],
       { applies: (c) => sort(c) === 'rail-diodes' },
     ),
     'node-voltage': held(
@@ -225,7 +209,7 @@ export const crowbarClamp = defineKind({
       'maximumNode',
       'absolute maximum of what is protected',
       'must',
-      () => 'A clamp of a lower voltage, or a larger R1.',
+      [less('Z1.clampVoltage'), more('R1.value')],
       { unit: 'V', applies: zener },
     ),
     standoff: held(
@@ -235,20 +219,13 @@ export const crowbarClamp = defineKind({
       (c) => (clamps(c) ? 1.1 : 1.05) * c.must('supplyVoltage').high,
       'above the highest normal signal',
       'should',
-      (c) => `A level of ${say((clamps(c) ? 1.1 : 1.05) * c.must('supplyVoltage').high, 'V')} or more: zeners leak long before they clamp.`,
+      (c) => [more(clamps(c) ? 'Z1.clampVoltage' : 'Q1.triggerVoltage'), 'Zeners leak long before they clamp.'],
       { applies: (c) => sort(c) !== 'rail-diodes' },
     ),
-    leakage: held(
-      'error by leakage',
-      'leakageError',
-      'atMost',
-      'maximumLeakageError',
-      'allowed error',
-      'should',
-      () => 'Low-leakage diodes, or smaller resistors.',
-      { applies: clamps },
-    ),
-    bandwidth: held('bandwidth', 'bandwidth', 'atLeast', 'signalBandwidth', 'of the signal', 'should', () => 'A smaller R1, or a clamp of less capacitance.', {
+    leakage: held('error by leakage', 'leakageError', 'atMost', 'maximumLeakageError', 'allowed error', 'should', [less('D1.leakage'), less('R1.value')], {
+      applies: clamps,
+    }),
+    bandwidth: held('bandwidth', 'bandwidth', 'atLeast', 'signalBandwidth', 'of the signal', 'should', [less('R1.value'), less('D1.capacitance')], {
       applies: clamps,
     }),
     'peak-voltage': held(
@@ -258,29 +235,27 @@ export const crowbarClamp = defineKind({
       'maximumNode',
       'absolute maximum of what is protected',
       'must',
-      () => 'A lower trigger level, a faster trigger, or more capacitance on the rail.',
+      [less('Q1.triggerVoltage'), less('Q1.triggerDelay'), 'More capacitance on the rail.'],
       { applies: (c) => !clamps(c) },
     ),
     'fuse-opens': held(
       'current of the thyristor',
-      'peakCurrent',
+      (c) =>
+        isAbsent(c.study.nominal.peakCurrent) && c.must('faultResistance').nominal === 0
+          ? exactly(BEYOND * c.must('F1.currentRating').nominal)
+          : c.out('peakCurrent'),
       'atLeast',
       (c) => 4 * c.must('F1.currentRating').high,
       'four times the fuse',
       'must',
-      () => 'A smaller fuse, or a stiffer source.',
-      { applies: (c) => !clamps(c) },
+      [from(less('F1.currentRating'), FUSE_CURRENTS), less('given.faultResistance')],
+      { unit: 'A', applies: (c) => !clamps(c) },
     ),
-    'thyristor-surge': held(
-      'I²t of the fuse',
-      (c) => c.must('F1.clearingI2t'),
-      'atMost',
-      'Q1.i2tRating',
-      'rating of Q1',
-      'must',
-      () => 'A larger thyristor, or a faster fuse.',
-      { unit: 'A2s', derated: true, applies: (c) => !clamps(c) },
-    ),
+    'thyristor-surge': held('I²t of the fuse', (c) => c.must('F1.clearingI2t'), 'atMost', 'Q1.i2tRating', 'rating of Q1', 'must', [less('F1.clearingI2t')], {
+      unit: 'A2s',
+      derated: true,
+      applies: (c) => !clamps(c),
+    }),
   },
   rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, gives: {} } },
   signals: {},
@@ -420,3 +395,5 @@ const FOR_EVER = none('the fault lasts for ever');
 const NOT_TRIGGERED = none('the crowbar does not trigger');
 const SHARED = impossible('without R2 nobody knows how both diodes share');
 const STIFF = impossible('nothing limits the current');
+/** A current that nothing limits, in fuses: more than any fuse needs. */
+const BEYOND = 1000;

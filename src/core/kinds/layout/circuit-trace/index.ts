@@ -1,3 +1,4 @@
+import { more, less } from '../../cures.ts';
 import { impossible, none, type Value } from '../../../math/absent.ts';
 import { COPPER_TEMPCO, copperResistivity } from '../../../physics/copper.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
@@ -120,24 +121,12 @@ export const circuitTrace = defineKind({
     };
   },
   checks: {
-    rise: held(
-      'rise of the trace',
-      'temperatureRise',
-      'atMost',
-      'maximumRise',
-      'allowed rise',
-      'must',
-      (c) => `A width of ${say(c.out('widthNeeded').high, 'm')} or more, or thicker copper.`,
-    ),
-    drop: held(
-      'drop',
-      'drop',
-      'atMost',
-      'maximumDrop',
-      'allowed drop',
-      'should',
-      (c) => `${say((c.out('drop').high ?? 0) / c.must('maximumDrop').low, '')} times the width, a shorter way, thicker copper, or a plane.`,
-    ),
+    rise: held('rise of the trace', 'temperatureRise', 'atMost', 'maximumRise', 'allowed rise', 'must', [
+      more('W1.width'),
+      more('W1.thickness'),
+      less('given.loadCurrent'),
+    ]),
+    drop: held('drop', 'drop', 'atMost', 'maximumDrop', 'allowed drop', 'should', [more('W1.width'), less('given.length'), more('W1.thickness'), 'A plane.']),
     pulse: held(
       'at the end of the pulse',
       'pulseTemperature',
@@ -145,7 +134,7 @@ export const circuitTrace = defineKind({
       'maximumPulseTemperature',
       'what the laminate stands',
       'must',
-      () => 'A wider trace: the pulse heats with the square of the current density.',
+      [more('W1.width'), 'The pulse heats with the square of the current density.'],
       { applies: (c) => c.x.given.pulseCurrent !== null },
     ),
     fusing: held(
@@ -155,19 +144,12 @@ export const circuitTrace = defineKind({
       (c) => c.pick('fusingCurrent'),
       'where the trace melts',
       'must',
-      () => 'A wider trace. It is no fuse: it goes where nobody expects it.',
+      [more('W1.width'), 'It is no fuse: it goes where nobody expects it.'],
       { unit: 'A', derated: true, applies: (c) => c.x.given.pulseCurrent !== null },
     ),
-    'via-rise': held(
-      'rise of the vias',
-      'viaRise',
-      'atMost',
-      'maximumRise',
-      'allowed rise',
-      'must',
-      (c) => `${c.out('viasNeeded').high ?? 'More'} vias or more in parallel.`,
-      { applies: (c) => c.x.given.viaCount !== null },
-    ),
+    'via-rise': held('rise of the vias', 'viaRise', 'atMost', 'maximumRise', 'allowed rise', 'must', [more('given.viaCount'), 'Vias in parallel share it.'], {
+      applies: (c) => c.x.given.viaCount !== null,
+    }),
     'chart-range': held(
       'current against the charts',
       (c) => c.must('loadCurrent'),

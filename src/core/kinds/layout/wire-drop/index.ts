@@ -1,7 +1,10 @@
+import { more, less, from } from '../../cures.ts';
 import { impossible, isAbsent, missing, type Absent, type Value } from '../../../math/absent.ts';
 import { copperResistivity } from '../../../physics/copper.ts';
-import { exactly } from '../../../quantity/uncertain.ts';
+import { addRanges, exactly } from '../../../quantity/uncertain.ts';
+import { FUSE_CURRENTS } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
+import { neededAhead } from '../../ahead.ts';
 import { defineKind } from '../../contract.ts';
 import { part, port, thing, wire } from '../../drawing.ts';
 import { choice, num } from '../../fields.ts';
@@ -68,6 +71,7 @@ export const wireDrop = defineKind({
     maximumVoltage: num('V', null, 'what the consumers stand'),
     absoluteMaximum: num('V', null, 'what destroys a consumer'),
     sourceLimit: num('A', null, 'what the rail before can give'),
+    sourceResistance: num('ohm', null, 'of the rail before'),
   },
   parts: {
     W1: {
@@ -126,13 +130,11 @@ export const wireDrop = defineKind({
     };
   },
   checks: {
-    drop: held('drop over the supply', 'dropShare', 'atMost', 'maximumDrop', 'allowed share', 'should', (c) => {
-      const over = (c.out('dropShare').high ?? 0) / c.must('maximumDrop').low;
-      const area = AREAS.find((a) => a >= c.must('W1.conductorArea').nominal * over);
-      return area
-        ? `Conductors of ${say(area, 'm2')}, a shorter cable, or a higher voltage and a converter at the load.`
-        : 'A higher voltage and a converter at the load.';
-    }),
+    drop: held('drop over the supply', 'dropShare', 'atMost', 'maximumDrop', 'allowed share', 'should', [
+      from(more('W1.conductorArea'), AREAS),
+      less('given.length'),
+      'A higher voltage and a converter at the load.',
+    ]),
     'load-voltage': held(
       'voltage at the load',
       'outputVoltage',
@@ -140,28 +142,17 @@ export const wireDrop = defineKind({
       'minimumVoltage',
       'the load needs',
       'must',
-      (c) => `It drops ${say(c.out('drop').high, 'V')}: a thicker or shorter cable.`,
+      [from(more('W1.conductorArea'), AREAS), less('given.length'), more('given.supplyVoltage')],
       { whenNull: 'absent' },
     ),
-    'wire-temperature': held(
-      'wire',
-      'wireTemperature',
-      'temperature',
-      'W1.insulationTemperature',
-      'what the insulation stands',
-      'must',
-      () => 'A thicker cable, or fewer in a bunch.',
-    ),
-    'contact-current': held(
-      'current of a contact',
-      'loadCurrent',
-      'atMost',
-      'J1.currentRating',
-      'rating of J1',
-      'must',
-      (c) => `Contacts rated ${say((c.out('loadCurrent').high ?? 0) / 0.8, 'A')} or more, or several in parallel.`,
-      { derated: true },
-    ),
+    'wire-temperature': held('wire', 'wireTemperature', 'temperature', 'W1.insulationTemperature', 'what the insulation stands', 'must', [
+      from(more('W1.conductorArea'), AREAS),
+      less('given.bundled'),
+      less('given.loadCurrent'),
+    ]),
+    'contact-current': held('current of a contact', 'loadCurrent', 'atMost', 'J1.currentRating', 'rating of J1', 'must', ['Several contacts in parallel.'], {
+      derated: true,
+    }),
     'fuse-protects': held(
       'fuse',
       (c) => c.range('fuseRating') ?? UNKNOWN_FUSE,
@@ -169,7 +160,7 @@ export const wireDrop = defineKind({
       (c) => c.pick('wireCapacity'),
       'what the wire carries',
       'must',
-      (c) => `The fuse guards the wire: at most ${say(c.out('wireCapacity').low, 'A')}. Enter the fuse that stands before it.`,
+      [from(less('given.fuseRating'), FUSE_CURRENTS), from(more('W1.conductorArea'), AREAS), 'The fuse guards the wire. Enter the fuse that stands before it.'],
       { unit: 'A' },
     ),
     'fuse-opens': held(
@@ -179,7 +170,7 @@ export const wireDrop = defineKind({
       (c) => (c.range('fuseRating') ? 3 * c.must('fuseRating').high : null),
       'three times the fuse',
       'should',
-      () => 'A thin long cable cannot blow the fuse: a smaller fuse, or a thicker wire.',
+      [from(less('given.fuseRating'), FUSE_CURRENTS), from(more('W1.conductorArea'), AREAS), 'A thin long cable cannot blow the fuse.'],
     ),
     'short-circuit': held(
       'I²t of the fuse',
@@ -188,20 +179,24 @@ export const wireDrop = defineKind({
       (c) => c.pick('allowedI2t'),
       'what the wire stands',
       'must',
-      () => 'A faster fuse, or a thicker wire.',
+      [less('given.fuseI2t'), from(more('W1.conductorArea'), AREAS)],
       { unit: 'A2s', applies: (c) => c.x.given.fuseI2t !== null },
     ),
   },
   rails: {
     in: {
       role: 'consumes',
-      fills: { voltage: 'supplyVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency', currentLimit: 'sourceLimit' },
+      fills: {
+        voltage: 'supplyVoltage',
+        ripple: 'inputRipple',
+        rippleFrequency: 'rippleFrequency',
+        currentLimit: 'sourceLimit',
+        sourceResistance: 'sourceResistance',
+      },
       draws: 'inputCurrent',
+      keepsPower: 'behind',
       gives: {
-        minimum: (c) => {
-          const [need, drop] = [c.range('minimumVoltage')?.high, c.out('drop').high];
-          return need === undefined || drop === null ? null : need + drop;
-        },
+        minimum: neededAhead('minimumVoltage', 'supplyVoltage', 'outputVoltage'),
         maximum: 'maximumVoltage',
         absoluteMaximum: 'absoluteMaximum',
       },
@@ -212,9 +207,9 @@ export const wireDrop = defineKind({
       gives: {
         voltage: 'outputVoltage',
         ripple: (c) => c.range('inputRipple'),
+        sourceResistance: (c) => addRanges(c.range('sourceResistance') ?? exactly(0), c.pick('loopResistance') ?? exactly(0)),
         rippleFrequency: 'rippleFrequency',
         noLoad: (c) => c.range('supplyVoltage'),
-        sourceResistance: 'loopResistance',
         currentLimit: 'wireCapacity',
       },
     },

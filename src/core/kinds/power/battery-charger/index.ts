@@ -1,11 +1,19 @@
+import { more, less, choose } from '../../cures.ts';
 import { impossible } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { window } from '../../bring-up.ts';
-import { defineKind } from '../../contract.ts';
+import { defineKind, type SpreadLike } from '../../contract.ts';
+import type { Judged } from '../../judged.ts';
 import { part, port, thing, wire, ground, dot } from '../../drawing.ts';
 import { choice, flag, num, orNone } from '../../fields.ts';
 import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
 import { cellOf, chargeTimes, limits } from './charge.ts';
+
+/** A full cell draws nothing: the source stands at its highest then. */
+function highestInput(c: Judged): SpreadLike {
+  const [usual, open] = [c.must('inputVoltage'), c.range('inputMaximum')];
+  return open ? { nominal: Math.max(usual.nominal, open.nominal), low: Math.max(usual.low, open.low), high: Math.max(usual.high, open.high) } : usual;
+}
 
 export const batteryCharger = defineKind({
   id: 'battery-charger',
@@ -35,6 +43,7 @@ export const batteryCharger = defineKind({
     reverseCurrentLimit: num('A', 5e-6, 'into the unpowered charger'),
     ambient: num('degC', null, 'from the board', { any: true }),
   },
+  carried: { inputMaximum: num('V', null, 'highest input with nothing drawn, as when the cell is full') },
   parts: {
     R1: { type: 'resistor', series: 'E96', tolerance: 0.01, doc: 'sets the charge current' },
     U1: {
@@ -148,10 +157,7 @@ export const batteryCharger = defineKind({
       (c) => c.must('maximumChargeRate').low * c.must('cellCapacity').low,
       'what the cell stands',
       'must',
-      (c) => {
-        const most = c.must('maximumChargeRate').low * c.must('cellCapacity').low;
-        return `R1 of ${say(nextAbove((c.must('U1.programConstant').high / most) * 1.01, 'E96'), 'ohm')} keeps it within what the cell stands.`;
-      },
+      [more('R1.value')],
     ),
     'float-voltage': condition(
       'float voltage',
@@ -161,15 +167,11 @@ export const batteryCharger = defineKind({
       (c) =>
         `The charger goes to ${say(c.must('U1.floatVoltage').high, 'V')}, this cell stands ${say(cellOf(c.x).chargeLimit, 'V')}: take a charger for this chemistry. 4.2 V on an iron-phosphate cell is dangerous.`,
     ),
-    headroom: held(
-      'input for the full current',
-      'minimumInputVoltage',
-      'atMost',
-      (c) => c.must('inputVoltage').low,
-      'lowest input',
-      'should',
-      () => 'A higher source, less charge current, or a switching charger.',
-    ),
+    headroom: held('input for the full current', 'minimumInputVoltage', 'atMost', (c) => c.must('inputVoltage').low, 'lowest input', 'should', [
+      more('R1.value'),
+      more('given.inputVoltage'),
+      'A switching charger needs less.',
+    ]),
     'source-limit': held(
       'current from the source',
       'inputCurrent',
@@ -177,36 +179,26 @@ export const batteryCharger = defineKind({
       'sourceCurrentLimit',
       'what the source gives',
       'must',
-      () => 'A power path, or less charge current: a larger R1.',
+      [more('R1.value'), more('given.sourceCurrentLimit'), choose('given.topology', 'power-path')],
       { applies: (c) => c.x.given.topology !== 'power-path' },
     ),
-    'thermal-foldback': held(
-      'junction without foldback',
-      'unlimitedJunction',
-      'temperature',
-      'U1.foldbackJunction',
-      'where it folds back',
-      'note',
-      () => 'It folds back and charges slowly: more copper, a lower source voltage, less current, or a switching charger.',
-    ),
-    'pack-fills': held(
-      'load while charging',
-      'loadShare',
-      'atMost',
-      () => 1,
-      'above 1 the pack empties while plugged in',
-      'must',
-      () => 'More charge current, less load, or a power path.',
-    ),
-    terminates: held(
-      'load over the termination current',
-      'terminationShare',
-      'atMost',
-      () => 1,
-      'above 1 the load is mistaken for charge current',
-      'must',
-      () => 'A load switch or a power path: the load is mistaken for charge current, and the charge never ends.',
-    ),
+    'thermal-foldback': held('junction without foldback', 'unlimitedJunction', 'temperature', 'U1.foldbackJunction', 'where it folds back', 'note', [
+      less('U1.junctionToAmbient'),
+      more('R1.value'),
+      less('given.inputVoltage'),
+      'It folds back and charges slowly; a switching charger stays cool.',
+    ]),
+    'pack-fills': held('load while charging', 'loadShare', 'atMost', () => 1, 'above 1 the pack empties while plugged in', 'must', [
+      less('R1.value'),
+      less('given.loadCurrent'),
+      choose('given.topology', 'power-path'),
+    ]),
+    terminates: held('load over the termination current', 'terminationShare', 'atMost', () => 1, 'above 1 the load is mistaken for charge current', 'must', [
+      choose('given.topology', 'power-path'),
+      choose('given.topology', 'load-switch'),
+      less('given.loadCurrent'),
+      'The load is mistaken for charge current, and the charge never ends.',
+    ]),
     'charge-temperature-low': condition(
       'coldest charge',
       (c) => (c.out('chargeTemperature').low ?? -300) >= c.must('chargeTemperatureMinimum').high,
@@ -223,15 +215,11 @@ export const batteryCharger = defineKind({
       (c) =>
         `It is charged up to ${say(c.out('chargeTemperature').high, 'degC')}; the cell stands ${say(c.must('chargeTemperatureMaximum').low, 'degC')}: more cooling, or charge at night.`,
     ),
-    'safety-timer': held(
-      'charge time',
-      'chargeTime',
-      'atMost',
-      'U1.safetyTimer',
-      'timer of the charger',
-      'should',
-      () => 'More current or a longer timer; a charge that never ends never passes.',
-    ),
+    'safety-timer': held('charge time', 'chargeTime', 'atMost', 'U1.safetyTimer', 'timer of the charger', 'should', [
+      more('U1.safetyTimer'),
+      less('R1.value'),
+      'A charge that never ends never passes.',
+    ]),
     'source-loop': condition(
       'source of the charge',
       (c) => !c.x.given.sourceIsBatteryPowered,
@@ -239,39 +227,39 @@ export const batteryCharger = defineKind({
       'must',
       () => 'The charger is fed from the very battery it charges: break the loop, and charge only from an outside source.',
     ),
-    'reverse-leakage': held(
-      'back into an unpowered source',
-      'reverseCurrent',
-      'atMost',
-      'reverseCurrentLimit',
-      'allowed',
-      'note',
-      () => 'A charger that blocks, or a diode.',
-    ),
+    'reverse-leakage': held('back into an unpowered source', 'reverseCurrent', 'atMost', 'reverseCurrentLimit', 'allowed', 'note', [
+      less('U1.reverseLeakage'),
+      'A diode blocks it.',
+    ]),
     'input-rating': held(
       'highest input',
-      (c) => c.must('inputVoltage'),
+      highestInput,
       'atMost',
       'U1.voltageRating',
       'rating of U1',
       'must',
-      (c) => `A surge stopper, or a charger rated ${say(c.must('inputVoltage').high / 0.8, 'V')}: a cable overshoots.`,
+      ['A surge stopper before it; a cable overshoots.'],
       { unit: 'V', derated: true },
     ),
   },
   rails: {
     in: {
       role: 'consumes',
-      fills: { voltage: 'inputVoltage', currentLimit: 'sourceCurrentLimit' },
+      fills: { voltage: 'inputVoltage', noLoad: 'inputMaximum', currentLimit: 'sourceCurrentLimit' },
       draws: 'inputCurrent',
-      gives: { minimum: (c) => c.out('floatVoltage').nominal, maximum: 'U1.voltageRating', absoluteMaximum: 'U1.voltageRating' },
+      gives: { minimum: (c) => c.out('floatVoltage').nominal, maximum: 'U1.voltageRating', absoluteMaximum: 'U1.voltageRating', stored: 'loadCurrent' },
     },
-    battery: { role: 'battery', loop: 'sourceIsBatteryPowered', fills: {}, gives: {} },
+    battery: { role: 'battery', loop: 'sourceIsBatteryPowered', fills: { load: 'loadCurrent' }, gives: {} },
   },
   signals: {},
   warm: [{ part: 'U1', check: 'thermal-foldback', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'U1.foldbackJunction' }],
   // What reaches the cell is stored, not heat: the rest of what is drawn stays here.
-  heat: (x, o) => ({ charger: x.given.inputVoltage * (o.inputCurrent ?? 0) - cellOf(x).nominal * Math.max(0, o.batteryCurrent ?? 0) }),
+  // Neither is what goes past it to the system, or with the cell's into it.
+  heat: (x, o) => {
+    const shared = x.given.topology === 'shared-load';
+    const given = cellOf(x).nominal * Math.max(0, (shared ? o.chargeCurrent : o.batteryCurrent) ?? 0);
+    return { charger: x.given.inputVoltage * ((o.inputCurrent ?? 0) - (shared ? 0 : x.given.loadCurrent)) - given };
+  },
   working: (c) => {
     const { given: g, parts, ambient } = c.x;
     const { U1, R1 } = parts;

@@ -1,3 +1,4 @@
+import { more, less, choose } from '../../cures.ts';
 import { resistanceAt, restVoltage } from '../../../physics/cells.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type StateId } from '../../contract.ts';
@@ -153,13 +154,24 @@ export const batterySupply = defineKind({
       (c) => Math.max(c.must('minimumVoltage').high, c.range('linkedMinimum')?.high ?? -Infinity),
       'what the next stage works from',
       'must',
-      (c) => {
-        const lack = Math.max(c.must('minimumVoltage').high, c.range('linkedMinimum')?.high ?? 0) - (c.out('pulseVoltage').low ?? 0);
-        const ohms = c.out('internalResistance').high ?? 0;
-        return `It lacks ${say(lack, 'V')} with ${say(ohms, 'ohm')} in the pack: a bulk capacitor near the load, a fresher or larger cell, cells in parallel, or less wiring.`;
-      },
+      [
+        more('C1.value'),
+        more('given.parallel'),
+        less('given.wiringResistance'),
+        less('given.cellResistance'),
+        'A fresher or larger cell, or a consumer that works lower.',
+      ],
     ),
-    'run-time': held('run time', 'runTime', 'atLeast', 'runTimeRequired', 'wanted', 'should', eats, { applies: (c) => c.must('runTimeRequired').high > 0 }),
+    'run-time': held(
+      'run time',
+      'runTime',
+      'atLeast',
+      'runTimeRequired',
+      'wanted',
+      'should',
+      (c) => [more('given.parallel'), more('given.capacity'), eats(c)],
+      { applies: (c) => c.must('runTimeRequired').high > 0 },
+    ),
     'discharge-rate': held(
       'largest discharge rate',
       'dischargeRate',
@@ -167,13 +179,17 @@ export const batterySupply = defineKind({
       (c) => c.range('maximumDischargeRate') ?? chemistryOf(c.x).dischargeRate,
       'rating of the cell',
       'must',
-      (c) =>
-        `${Math.ceil(((c.out('dischargeRate').high ?? 1) / (0.8 * (c.range('maximumDischargeRate')?.low ?? chemistryOf(c.x).dischargeRate))) * c.x.given.parallel)} strings in parallel, a high-rate cell, or a bulk capacitor for the pulse.`,
+      [more('given.parallel'), more('given.capacity'), more('given.maximumDischargeRate'), 'A bulk capacitor for the pulse.'],
       { derated: true },
     ),
     'own-overhead': held('own overhead while asleep', 'overheadShare', 'atMost', 'overheadShareLimit', 'acceptable share', 'note', (c) => {
       const divider = c.x.given.dividerSwitched ? 0 : (c.nominal('nominalVoltage') ?? 0) / (c.x.parts.R1.value + c.x.parts.R2.value);
-      return `The divider takes ${say(divider, 'A')} of ${say(c.nominal('overheadCurrent'), 'A')}: switch it off between readings, fewer pull-ups, a regulator with less quiescent current. The sleeping microcontroller is not the problem.`;
+      return [
+        choose('given.dividerSwitched', true),
+        less('given.pullUpCurrent'),
+        less('given.regulatorQuiescent'),
+        `The divider takes ${say(divider, 'A')} of ${say(c.nominal('overheadCurrent'), 'A')}. The sleeping microcontroller is not the problem.`,
+      ];
     }),
     reserve: held(
       'time left at the threshold',
@@ -182,7 +198,7 @@ export const batterySupply = defineKind({
       'reserveTimeMinimum',
       'time that must be left',
       'should',
-      () => 'Raise the threshold; on a flat curve (lithium iron phosphate) count charge instead.',
+      [more('given.lowBatteryThreshold'), more('given.parallel'), 'On a flat curve (lithium iron phosphate) count charge instead.'],
       {
         applies: (c) => c.x.given.lowBatteryThreshold !== null && c.must('reserveTimeMinimum').high > 0,
       },
@@ -194,7 +210,7 @@ export const batterySupply = defineKind({
       'senseMaximum',
       'full scale of what reads it',
       'must',
-      (c) => `R1 of ${say((c.x.parts.R2.value * (c.out('fullVoltage').high ?? 0)) / c.must('senseMaximum').low - c.x.parts.R2.value, 'ohm')} or more.`,
+      [more('R1.value'), less('R2.value')],
       { whenNull: 'absent' },
     ),
   },

@@ -1,4 +1,4 @@
-import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
+import { impossible, isAbsent, standing, type Value } from '../../../math/absent.ts';
 import { boundary, converterAt, type Converter } from '../../../physics/converter.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind } from '../../contract.ts';
@@ -81,7 +81,7 @@ export const boostConverter = defineKind({
     const left = Math.max(0, g.inputVoltage - (synchronous ? U1.bodyDiodeVoltage : D1.forwardVoltage));
     const ohms = g.sourceResistance + L1.dcr + (synchronous ? 0 : D1.seriesResistance);
     return {
-      outputVoltage: isAbsent(full) ? full : c.output,
+      outputVoltage: isAbsent(full) ? standing(full, left) : c.output,
       ...shared.converterResults(x, c, full),
       ...shared.steppingResults(x, c, full),
       switchVoltage: c.output + (synchronous ? 0 : D1.forwardVoltage),
@@ -94,11 +94,12 @@ export const boostConverter = defineKind({
   rails: {
     in: {
       role: 'consumes',
+      keepsPower: true,
       fills: { voltage: 'inputVoltage', trough: 'inputTrough', sourceResistance: 'sourceResistance', currentLimit: 'sourceCurrentLimit' },
       draws: shared.STATE_DRAWS,
       gives: { maximum: (c) => c.out('outputVoltage').low, absoluteMaximum: 'U1.voltageRating', capacitance: 'CIN.value' },
     },
-    out: { ...shared.converterOut, collapsed: (c) => Math.max(0, c.out('offOutputVoltage').low ?? 0) },
+    out: shared.converterOut,
   },
   signals: {},
   warm: shared.converterWarm,

@@ -1,8 +1,8 @@
-import { BLOCKING_VOLTAGES, DIODE_CURRENTS } from '../../../quantity/stock.ts';
+import { more, less, choose } from '../../cures.ts';
 import type { CheckDef, SpreadLike } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
 import { converterChecks, minimumOnTime, outputCapacitorVoltage, outputMagnitude, withDiode } from '../../switching-checks.ts';
-import { held, say, sayRated } from '../../words.ts';
+import { held } from '../../words.ts';
 
 const trimmed = (c: Judged) => c.x.given.feedback !== 'fixed';
 
@@ -27,24 +27,19 @@ export const checks: Record<string, CheckDef> = {
     (c) => Math.min(c.must('inputVoltage').low - c.must('inputRipple').high / 2, c.range('inputTrough')?.low ?? Infinity),
     'the input at its lowest, ripple trough',
     'must',
-    (c) => {
-      const need = c.out('minimumInputVoltage').high;
-      return need === null
-        ? 'Bring the wanted output within the trimmer’s reach first.'
-        : `It needs ${say(need, 'V')} at the trough: a higher input, lower resistances, or a converter that steps up and down.`;
-    },
+    [
+      more('given.inputVoltage'),
+      less('given.loadCurrent'),
+      less('L1.dcr'),
+      less('U1.highSideResistance'),
+      'A converter that steps up and down; or bring the wanted output within the trimmer’s reach.',
+    ],
   ),
   'minimum-on-time': minimumOnTime('on-time', 'should', 'A lower frequency, a lower input, or two steps: below it the controller skips and ripple grows.'),
-  'input-rating': held(
-    'input against U1',
-    (c) => c.must('inputVoltage'),
-    'atMost',
-    'U1.voltageRating',
-    'rating of U1',
-    'must',
-    (c) => `A controller rated ${sayRated(BLOCKING_VOLTAGES, c.must('inputVoltage').high, 'V')}, or a clamp before it.`,
-    { unit: 'V', derated: true },
-  ),
+  'input-rating': held('input against U1', (c) => c.must('inputVoltage'), 'atMost', 'U1.voltageRating', 'rating of U1', 'must', ['A clamp before it.'], {
+    unit: 'V',
+    derated: true,
+  }),
   'output-capacitor-voltage': outputCapacitorVoltage(highest),
   'diode-voltage': held(
     'reverse voltage of D1',
@@ -53,7 +48,7 @@ export const checks: Record<string, CheckDef> = {
     'D1.voltageRating',
     'rating of D1',
     'must',
-    (c) => `A diode rated ${sayRated(BLOCKING_VOLTAGES, c.must('inputVoltage').high, 'V')}: it blocks the whole input.`,
+    ['It blocks the whole input.'],
     { unit: 'V', derated: true, applies: withDiode },
   ),
   'diode-current': held(
@@ -63,7 +58,7 @@ export const checks: Record<string, CheckDef> = {
     'D1.currentRating',
     'rating of D1',
     'must',
-    (c) => `A diode rated ${sayRated(DIODE_CURRENTS, c.out('diodeCurrent').high, 'A')}; in a short circuit it carries the current limit nearly all the time.`,
+    ['In a short circuit it carries the current limit nearly all the time.'],
     { derated: true, applies: withDiode },
   ),
   'open-wiper': held(
@@ -73,7 +68,7 @@ export const checks: Record<string, CheckDef> = {
     'loadVoltageLimit',
     'what the load survives',
     'must',
-    () => 'Link the wiper to the end that fails low, put the trimmer into the lower arm, or fit a fixed pair once the value is known.',
+    [choose('given.wiperLink', true), choose('given.feedback', 'trimmer-lower'), 'A fixed pair once the value is known.'],
     { applies: trimmed },
   ),
   'trim-resolution': held(
@@ -83,7 +78,7 @@ export const checks: Record<string, CheckDef> = {
     (c) => c.must('outputTolerance').low * c.must('outputVoltage').nominal,
     'allowed deviation',
     'should',
-    () => 'Narrow the span with fixed resistors, or a multi-turn trimmer.',
+    [less('RV1.value'), more('RV1.rotation'), 'Narrow the span with fixed resistors.'],
     { unit: 'V', applies: trimmed },
   ),
   'trim-range-top': held(
@@ -93,10 +88,10 @@ export const checks: Record<string, CheckDef> = {
     'adjustHigh',
     'must be reachable',
     'should',
-    () => 'A track at its low tolerance must still reach it: a smaller R2.',
+    [less('R2.value'), more('given.inputVoltage'), 'A track at its low tolerance must still reach it.'],
     { whenNull: 'absent', applies: trimmed },
   ),
-  'trim-range-bottom': held('bottom of the trimmer', 'outputVoltageMinimum', 'atMost', 'adjustLow', 'must be reachable', 'should', () => 'A smaller R1.', {
+  'trim-range-bottom': held('bottom of the trimmer', 'outputVoltageMinimum', 'atMost', 'adjustLow', 'must be reachable', 'should', [less('R1.value')], {
     whenNull: 'absent',
     applies: trimmed,
   }),

@@ -1,4 +1,4 @@
-import { impossible, isAbsent, none, type Absent, type Value } from '../../../math/absent.ts';
+import { impossible, isAbsent, none, standing, type Absent, type Value } from '../../../math/absent.ts';
 import { boundary, converterAt, leastInput, type Converter, type Point } from '../../../physics/converter.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind } from '../../contract.ts';
@@ -116,7 +116,7 @@ export const buckConverter = defineKind({
     switchRmsCurrent: { unit: 'A', title: 'rms current of the high side' },
     diodeCurrent: { unit: 'A', title: 'mean current of D1' },
     outputVoltageMinimum: { unit: 'V', title: 'trimmer at its low end' },
-    outputVoltageMaximum: { unit: 'V', title: 'trimmer at its high end' },
+    outputVoltageMaximum: { unit: 'V', title: 'trimmer at its high end', doc: 'never above the input' },
     trimResolution: { unit: 'V/deg', title: 'coarseness of the trimmer' },
     openWiperVoltage: { unit: 'V', title: 'output if the wiper lifts' },
   },
@@ -143,14 +143,14 @@ export const buckConverter = defineKind({
             : parts.U1.referenceVoltage
           : FIXED;
     return {
-      outputVoltage: isAbsent(full) ? full : f.vo!,
+      outputVoltage: isAbsent(full) ? following(x, c, full) : f.vo!,
       ...converterResults(x, c, full),
       maximumLoadCurrent: isAbsent(full) ? full : parts.U1.currentLimit - full.ripple / 2,
       minimumInputVoltage: isAbsent(c) ? c : leastInput(c, g.loadCurrent, isAbsent(full) ? null : full.junction),
       switchRmsCurrent: isAbsent(full) ? full : full.mainRms,
       diodeCurrent: g.rectifier === 'synchronous' ? NO_DIODE : isAbsent(full) ? full : full.rectifierMean,
       outputVoltageMinimum: f.low ?? FIXED,
-      outputVoltageMaximum: f.high ?? FIXED,
+      outputVoltageMaximum: f.high === null ? FIXED : Math.min(f.high, g.inputVoltage),
       trimResolution: f.resolution ?? FIXED,
       openWiperVoltage: open,
     };
@@ -160,6 +160,7 @@ export const buckConverter = defineKind({
   rails: {
     in: {
       role: 'consumes',
+      keepsPower: true,
       fills: { voltage: 'inputVoltage', ripple: 'inputRipple', trough: 'inputTrough' },
       draws: STATE_DRAWS,
       gives: { minimum: (c) => c.out('minimumInputVoltage').high, maximum: 'U1.voltageRating', absoluteMaximum: 'U1.voltageRating', capacitance: 'CIN.value' },
@@ -231,6 +232,13 @@ export const buckConverter = defineKind({
     'Forced-continuous (constant ripple spectrum, for audio) or skipping (battery); a fixed pair or a trimmer; current limit above or below the inductor’s saturation.',
   sources: ['volt-second and charge balance, textbook treatments of switching converters', 'IEC 60063 values'],
 });
+
+/** In dropout the switch stays on: the output follows the input by as much as is lacking. */
+function following(x: AnyInputs, c: Converter | Absent, why: Absent): Absent {
+  if (isAbsent(c)) return why;
+  const lacking = leastInput(c, x.given.loadCurrent, null) - x.given.inputVoltage;
+  return lacking > 0 ? standing(why, Math.max(0, c.output - lacking)) : why;
+}
 
 const OUT_OF_TRIM = impossible('the wanted output lies beyond the trimmer’s ends');
 const FIXED = none('the feedback pair is fixed');

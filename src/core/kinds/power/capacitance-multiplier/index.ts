@@ -1,15 +1,18 @@
+import { more, less, from, choose, fit } from '../../cures.ts';
 import { none } from '../../../math/absent.ts';
 import { abs, add, complex, over, type Complex } from '../../../math/complex.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
 import { ladderAt, settlingTime, type Section } from '../../../physics/rc-ladder.ts';
 import { junctionToAmbient } from '../../../physics/thermal.ts';
-import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, HEATSINKS } from '../../../quantity/stock.ts';
+import { HEATSINKS } from '../../../quantity/stock.ts';
+import { nextBelow } from '../../../quantity/preferred.ts';
 import { window } from '../../bring-up.ts';
+import { neededAhead } from '../../ahead.ts';
 import { defineKind } from '../../contract.ts';
 import { dot, ground, part, port, thing, wire, type Drawn } from '../../drawing.ts';
 import { num } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
 import { size } from './sizing.ts';
 
 /** Thermal voltage at 27 °C, V: kT/q. */
@@ -105,7 +108,7 @@ export const capacitanceMultiplier = defineKind({
     const k = Number.isFinite(r2) ? r2 / (rs + r2) : 1;
     const rth = parallel(rs, r2);
     const baseCurrent = g.loadCurrent / (Q1.currentGain + 1);
-    const outputVoltage = g.inputVoltage * k - baseCurrent * rth - Q1.forwardVoltage;
+    const outputVoltage = Math.max(0, g.inputVoltage * k - baseCurrent * rth - Q1.forwardVoltage);
     const drop = g.inputVoltage - outputVoltage;
     const passed = through(x, g.rippleFrequency);
     const outputRipple = g.inputRipple * passed;
@@ -159,12 +162,21 @@ export const capacitanceMultiplier = defineKind({
         const lack = c.must('Q1.saturationVoltage').high - (c.out('troughDifferential').low ?? 0);
         const rs = c.must('R1.value').nominal;
         const r2 = (rs * (c.must('inputVoltage').low - lack)) / Math.max(lack, 1e-9);
-        return `It lacks ${say(lack, 'V')}: R2 of about ${say(r2, 'ohm')} from base to ground lowers the output by that, a larger reservoir before it lifts the trough.`;
+        return [
+          fit(['R2.value', nextBelow(Math.max(r2, 1), 'E12')]),
+          less('R2.value'),
+          less('given.inputRipple'),
+          'R2 from base to ground lowers the output by what is lacking; a larger reservoir before it lifts the trough.',
+        ];
       },
     ),
     'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'maximumOutputRipple', 'allowed ripple', 'should', (c) => {
       const floor = (c.x.parts.Q1.currentGain * THERMAL) / ((c.x.parts.Q1.currentGain + 1) * c.x.parts.Q1.earlyVoltage);
-      return `A larger C1, two sections, or a darlington with a larger R1; below ${say(c.must('inputRipple').high * floor, 'V')} of ripple, the transistor’s own floor, only a regulator helps.`;
+      return [
+        more('C1.value'),
+        choose('given.sections', 2),
+        `Below ${say(c.must('inputRipple').high * floor, 'V')} of ripple, the transistor’s own floor, only a regulator helps.`,
+      ];
     }),
     'minimum-output': held(
       'trough',
@@ -173,26 +185,18 @@ export const capacitanceMultiplier = defineKind({
       'minimumOutput',
       'what the consumers need',
       'must',
-      () => 'A larger R2, or none: it does not regulate, its output follows the line.',
+      [more('R2.value'), 'It does not regulate: its output follows the line.'],
       { whenNull: 'absent' },
     ),
-    'junction-temperature': held('junction', 'junctionTemperature', 'temperature', 'Q1.maximumJunction', 'highest junction temperature of Q1', 'must', (c) => {
-      const watts = c.out('dissipation').high ?? 0;
-      const theta =
-        (c.must('Q1.maximumJunction').low - c.must('ambient').high) / Math.max(watts, 1e-12) - c.must('Q1.junctionToCase').high - c.must('caseToSink').high;
-      const usual = HEATSINKS.find((k) => k <= theta);
-      return usual ? `A heatsink of ${say(usual, 'K/W')} or less would hold.` : 'No heatsink alone is enough: less drop, less load, or a larger package.';
+    'junction-temperature': held('junction', 'junctionTemperature', 'temperature', 'Q1.maximumJunction', 'highest junction temperature of Q1', 'must', [
+      from(less('given.sinkToAmbient'), HEATSINKS),
+      less('given.loadCurrent'),
+      'Less drop, or a larger package.',
+    ]),
+    'transistor-current': held('current of Q1', (c) => c.must('loadCurrent'), 'atMost', 'Q1.currentRating', 'rating of Q1', 'must', [], {
+      derated: true,
+      unit: 'A',
     }),
-    'transistor-current': held(
-      'current of Q1',
-      (c) => c.must('loadCurrent'),
-      'atMost',
-      'Q1.currentRating',
-      'rating of Q1',
-      'must',
-      (c) => `A transistor rated ${say(c.must('loadCurrent').high / 0.8, 'A')} or more.`,
-      { derated: true, unit: 'A' },
-    ),
     'transistor-voltage': held(
       'voltage across Q1',
       top,
@@ -200,7 +204,7 @@ export const capacitanceMultiplier = defineKind({
       'Q1.voltageRating',
       'rating of Q1',
       'must',
-      (c) => `A transistor rated ${sayRated(BLOCKING_VOLTAGES, top(c).high, 'V')}: the output starts at 0 V, and a short puts all of the input across Q1.`,
+      ['The output starts at 0 V, and a short puts all of the input across Q1.'],
       { derated: true, unit: 'V' },
     ),
     'capacitor-voltage': held(
@@ -210,7 +214,7 @@ export const capacitanceMultiplier = defineKind({
       (c) => Math.min(c.must('C1.voltageRating').low, c.x.given.sections === 2 ? c.must('C3.voltageRating').low : Infinity),
       'least rating of the capacitors',
       'must',
-      (c) => `Capacitors rated ${sayRated(CAPACITOR_VOLTAGES, top(c).high, 'V')} pass.`,
+      (c) => [c.x.given.sections === 2 ? more('C1.voltageRating', 'C3.voltageRating') : more('C1.voltageRating')],
       { derated: true, unit: 'V' },
     ),
   },
@@ -219,12 +223,9 @@ export const capacitanceMultiplier = defineKind({
       role: 'consumes',
       fills: { voltage: 'inputVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency', noLoad: 'inputMaximum' },
       draws: 'inputCurrent',
+      keepsPower: 'behind',
       gives: {
-        minimum: (c) => {
-          const need = c.range('minimumOutput')?.high;
-          const drop = c.out('dropVoltage').high;
-          return need === undefined || drop === null ? null : need + drop;
-        },
+        minimum: neededAhead('minimumOutput', 'inputVoltage', 'outputVoltage'),
         absoluteMaximum: 'Q1.voltageRating',
       },
     },
@@ -239,7 +240,6 @@ export const capacitanceMultiplier = defineKind({
         noLoad: (c) => c.range('inputMaximum'),
         currentLimit: 'Q1.currentRating',
       },
-      collapsed: () => 0,
     },
   },
   signals: {},

@@ -1,3 +1,4 @@
+import { more, less } from '../../cures.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../../../quantity/stock.ts';
@@ -8,7 +9,7 @@ import { choice, num, orNone } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
 import { converterCapacitor, converterDiode, STATE_DRAWS, STATE_LOADS } from '../../switching.ts';
 import { outputMagnitude } from '../../switching-checks.ts';
-import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
 import { perAmpere, type Pump } from './network.ts';
 
 function pump({ given: g, parts }: AnyInputs): Pump {
@@ -129,33 +130,24 @@ export const chargePump = defineKind({
       'outputVoltageMinimum',
       'needed at this load',
       'must',
-      (c) => {
-        const room = (ideal(c.x, c.must('inputVoltage').low) - c.must('outputVoltageMinimum').high) / c.must('loadCurrent').high;
-        return room > 0
-          ? `The output may have ${say(room, 'ohm')} at most: a larger C1, a higher frequency (its low end counts), or switches of lower resistance.`
-          : 'Even without a load it does not reach that: a higher input, or an inverting converter.';
-      },
+      [
+        more('C1.value'),
+        more('given.switchingFrequency'),
+        less('given.loadCurrent'),
+        more('given.inputVoltage'),
+        'Switches of lower resistance, or a converter with an inductor.',
+      ],
       { unit: 'V' },
     ),
-    'output-ripple': held(
-      'output ripple',
-      'outputRipple',
-      'atMost',
-      'outputRippleLimit',
-      'allowed ripple',
-      'should',
-      (c) => `C2 about ${say((c.out('outputRipple').high ?? 0) / c.must('outputRippleLimit').low, '')} times as large, or of lower ESR; then an RC behind it.`,
-    ),
-    'flying-capacitor-voltage': held(
-      'voltage on C1',
-      (c) => c.must('inputVoltage'),
-      'atMost',
-      'C1.voltageRating',
-      'rating of C1',
-      'must',
-      (c) => `C1 rated ${sayRated(CAPACITOR_VOLTAGES, c.must('inputVoltage').high, 'V')} passes.`,
-      { unit: 'V', derated: true },
-    ),
+    'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'outputRippleLimit', 'allowed ripple', 'should', [
+      more('C2.value'),
+      less('C2.esr'),
+      'An RC behind it.',
+    ]),
+    'flying-capacitor-voltage': held('voltage on C1', (c) => c.must('inputVoltage'), 'atMost', 'C1.voltageRating', 'rating of C1', 'must', [], {
+      unit: 'V',
+      derated: true,
+    }),
     'reservoir-voltage': held(
       'voltage on C2',
       'reservoirVoltage',
@@ -163,7 +155,7 @@ export const chargePump = defineKind({
       'C2.voltageRating',
       'rating of C2',
       'must',
-      (c) => `C2 rated ${sayRated(CAPACITOR_VOLTAGES, c.out('reservoirVoltage').high, 'V')} passes: a doubler puts twice the input on it.`,
+      ['A doubler puts twice the input on it.'],
       { derated: true },
     ),
     'flying-capacitor-ripple': held(
@@ -173,7 +165,7 @@ export const chargePump = defineKind({
       'C1.rippleCurrentRating',
       'rating of C1',
       'should',
-      () => 'A ceramic carries it.',
+      ['A ceramic carries it.'],
       { derated: true },
     ),
     'supply-rating': held(
@@ -183,7 +175,7 @@ export const chargePump = defineKind({
       'U1.voltageRating',
       'rating of U1',
       'must',
-      (c) => `A pump rated ${say(c.must('inputVoltage').high / 0.8, 'V')} or more: these parts die a little above their rating.`,
+      ['These parts die a little above their rating.'],
       { unit: 'V', derated: true },
     ),
     'current-rating': held(
@@ -193,18 +185,14 @@ export const chargePump = defineKind({
       'U1.currentRating',
       'rating of U1',
       'must',
-      () => 'An inverting or boost converter carries more.',
+      [less('given.loadCurrent'), 'An inverting or boost converter carries more.'],
       { unit: 'A', derated: true },
     ),
-    'junction-temperature': held(
-      'junction',
-      'junctionTemperature',
-      'temperature',
-      'U1.maximumJunction',
-      'highest junction temperature of U1',
-      'must',
-      () => 'Less load, or a converter with an inductor.',
-    ),
+    'junction-temperature': held('junction', 'junctionTemperature', 'temperature', 'U1.maximumJunction', 'highest junction temperature of U1', 'must', [
+      less('U1.junctionToAmbient'),
+      less('given.loadCurrent'),
+      'A converter with an inductor stays cooler.',
+    ]),
   },
   rails: {
     in: {
@@ -215,6 +203,7 @@ export const chargePump = defineKind({
     },
     out: {
       role: 'provides',
+      signed: true,
       loads: STATE_LOADS,
       fills: {},
       gives: {
@@ -323,7 +312,7 @@ export const chargePump = defineKind({
       a,
       b,
       on: ron,
-      off: 1e8,
+      off: 1e6,
       closed,
     });
     const inverter = g.mode === 'inverter';

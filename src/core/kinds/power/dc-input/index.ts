@@ -1,3 +1,4 @@
+import { more, less, from } from '../../cures.ts';
 import { impossible } from '../../../math/absent.ts';
 import { copperLoop } from '../../../physics/copper.ts';
 import { hotPlug } from '../../../physics/hot-plug.ts';
@@ -67,8 +68,8 @@ export const dcInput = defineKind({
     const cableResistance = copperLoop(g.cableLength, g.conductorArea, ambient);
     const internal = g.sourceResistance + (g.supplyVoltage * g.noLoadRise) / g.currentLimit;
     const outputResistance = internal + cableResistance + J1.contactResistance;
-    const overloaded = g.loadCurrent > g.currentLimit ? OVERLOADED : null;
     const outputVoltage = noLoadVoltage - g.loadCurrent * outputResistance;
+    const overloaded = g.loadCurrent > g.currentLimit ? OVERLOADED : outputVoltage > 0 ? null : NOTHING_LEFT;
     const plug = hotPlug(noLoadVoltage, cableResistance + J1.contactResistance, g.bulkEsr, g.cableInductance, g.bulkCapacitance);
     return {
       noLoadVoltage,
@@ -94,13 +95,7 @@ export const dcInput = defineKind({
       from: 'marked current of the adapter',
       derated: true,
       severity: 'must',
-      help: (c) => {
-        const need = c.out('outputCurrent').high;
-        const enough = need === null ? undefined : ADAPTER_CURRENTS.find((a) => a * 0.8 >= need);
-        return enough
-          ? `An adapter marked ${say(enough, 'A')} carries this at 80 %. Fewer copies or staggered peaks would also do.`
-          : 'Split the load over two supplies, or stagger its peaks.';
-      },
+      help: [from(more('given.currentLimit'), ADAPTER_CURRENTS), less('given.loadCurrent'), 'Fewer copies, staggered peaks, or a second supply.'],
     },
     'connector-current': {
       title: 'connector current',
@@ -110,7 +105,7 @@ export const dcInput = defineKind({
       from: 'rating of J1',
       derated: true,
       severity: 'must',
-      help: (c) => `Choose a connector that carries ${say(c.out('outputCurrent').high, 'A')} within its derated rating, with more contact area.`,
+      help: [more('J1.currentRating')],
     },
     'minimum-voltage': {
       title: 'least voltage at the board',
@@ -120,12 +115,12 @@ export const dcInput = defineKind({
       from: 'highest minimum of what hangs on the rail',
       whenNull: 'absent',
       severity: 'must',
-      help: (c) => {
-        const low = c.out('outputTrough').low;
-        const need = c.range('minimumVoltage')?.high;
-        if (low === null || need === undefined) return 'Bring the load under the supply’s limit first.';
-        return `Raise the supply by ${say(need - low, 'V')}, shorten or thicken the cable (it drops ${say(c.out('cableDrop').high, 'V')}), or take a consumer with less dropout.`;
-      },
+      help: [
+        more('given.supplyVoltage'),
+        less('given.cableLength'),
+        from(more('given.conductorArea'), CABLE_AREAS),
+        'A consumer with less dropout also works.',
+      ],
     },
     'maximum-voltage': {
       title: 'voltage with nothing drawn',
@@ -135,7 +130,7 @@ export const dcInput = defineKind({
       from: 'lowest maximum of what hangs on the rail',
       whenNull: 'absent',
       severity: 'must',
-      help: () => 'Use a regulated adapter, a pre-load, or a regulator and capacitors of a higher rating.',
+      help: [less('given.supplyVoltage'), less('given.noLoadRise'), 'A regulated adapter, a pre-load, or a regulator and capacitors of a higher rating.'],
     },
     'hot-plug': {
       title: 'peak at plugging in',
@@ -147,9 +142,13 @@ export const dcInput = defineKind({
       severity: 'must',
       help: (c) => {
         const { bulkCapacitance: farad, cableInductance: henry } = c.x.given as { bulkCapacitance: number; cableInductance: number };
-        if (farad === 0) return 'Use a supply whose highest voltage stays below the limit.';
-        const ohms = Math.sqrt(henry / farad);
-        return `Beside the ceramics fit an electrolytic of ${say(5 * farad, 'F')} to ${say(10 * farad, 'F')} with an ESR of ${say(0.6 * ohms, 'ohm')} to ${say(ohms, 'ohm')}, or a suppressor. Even so the peak stays 1.2–1.35 times the input.`;
+        return farad === 0
+          ? [less('given.supplyVoltage')]
+          : [
+              more('given.bulkEsr'),
+              less('given.supplyVoltage'),
+              `Beside the ceramics an electrolytic of five to ten times their capacitance with an ESR near ${say(Math.sqrt(henry / farad), 'ohm')}, or a suppressor. Even so the peak stays 1.2–1.35 times the input.`,
+            ];
       },
     },
     'cable-drop': {
@@ -159,12 +158,7 @@ export const dcInput = defineKind({
       limit: (c) => c.must('maximumCableDrop').low * c.must('supplyVoltage').nominal,
       from: 'allowed share of the supply voltage',
       severity: 'should',
-      help: (c) => {
-        const limit = c.must('maximumCableDrop').low * c.must('supplyVoltage').nominal;
-        const room = limit / (c.must('loadCurrent').high || 1e-12) - c.must('J1.contactResistance').high;
-        const area = CABLE_AREAS.find((a) => copperLoop(c.must('cableLength').high, a, c.env.ambient.high) <= room);
-        return area ? `Conductors of ${say(area, 'm2')} meet it.` : 'Shorten the cable, or raise the voltage and convert down at the board.';
-      },
+      help: [from(more('given.conductorArea'), CABLE_AREAS), less('given.cableLength'), 'A higher voltage, converted down at the board.'],
     },
     'start-up': {
       title: 'start-up into hiccup',
@@ -174,12 +168,12 @@ export const dcInput = defineKind({
       from: 'time a hiccup supply stays on',
       applies: (c) => c.x.given.overload === 'hiccup',
       severity: 'must',
-      help: (c) => {
-        const most = ((c.must('currentLimit').low - c.must('surgeCurrent').high) * c.must('hiccupTime').low) / (c.out('noLoadVoltage').high ?? 1);
-        return most > 0
-          ? `Hang at most ${say(most, 'F')} on the rail, add a soft start, or hold loads off until the rail stands.`
-          : 'Hold loads off until the rail stands: they draw more at start than the supply gives.';
-      },
+      help: [
+        less('given.bulkCapacitance'),
+        less('given.surgeCurrent'),
+        more('given.currentLimit'),
+        'Hold loads off until the rail stands, or add a soft start.',
+      ],
     },
   },
   rails: {
@@ -200,6 +194,7 @@ export const dcInput = defineKind({
         trough: 'outputTrough',
         noLoad: 'noLoadVoltage',
         currentLimit: 'currentLimit',
+        sourceResistance: 'outputResistance',
       },
     },
   },
@@ -371,4 +366,5 @@ export const dcInput = defineKind({
 });
 
 const OVERLOADED = impossible('the load draws more than the supply gives');
+const NOTHING_LEFT = impossible('source, cable and plug drop all of the voltage at this load');
 const NEVER_STARTS = impossible('the surge is as large as the supply’s limit: the rail never rises');

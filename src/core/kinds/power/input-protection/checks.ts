@@ -1,7 +1,8 @@
-import { BLOCKING_VOLTAGES, DIODE_CURRENTS, FUSE_CURRENTS } from '../../../quantity/stock.ts';
+import { more, less, from, choose } from '../../cures.ts';
+import { FUSE_CURRENTS } from '../../../quantity/stock.ts';
 import type { CheckDef, SpreadLike } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
-import { held, say, sayRated } from '../../words.ts';
+import { held } from '../../words.ts';
 
 /** How much of its melting I²t a fuse stands at each switching-on, by how often. // [IEC 60127] pulse practice of makers */
 const PULSES = [
@@ -41,10 +42,7 @@ export const checks: Record<string, CheckDef> = {
     (c) => c.pick('fuseHoldCurrent'),
     'what the fuse holds at its hottest',
     'must',
-    (c) => {
-      const need = (c.must('loadCurrent').high * c.must('F1.currentRating').nominal) / Math.max(c.out('fuseHoldCurrent').low ?? 1e-12, 1e-12);
-      return `A fuse of ${say(FUSE_CURRENTS.find((a) => a >= need) ?? null, 'A')} holds it; resettable types lose 40 % at 70 °C.`;
-    },
+    [from(more('F1.currentRating'), FUSE_CURRENTS), less('given.loadCurrent'), 'Resettable types lose 40 % at 70 °C.'],
     { unit: 'A', applies: fused },
   ),
   'fuse-opens': held(
@@ -54,10 +52,11 @@ export const checks: Record<string, CheckDef> = {
     (c) => c.pick('tripCurrent'),
     'where the fuse opens for certain',
     'must',
-    (c) => {
-      const most = (c.must('sourceCurrentLimit').low * c.must('F1.currentRating').nominal) / (c.out('tripCurrent').high ?? 1);
-      return `A fuse that the source cannot blow protects nothing: ${say([...FUSE_CURRENTS].reverse().find((a) => a <= most) ?? null, 'A')} or less would open, or rely on the source’s own limit and say so.`;
-    },
+    [
+      from(less('F1.currentRating'), FUSE_CURRENTS),
+      more('given.sourceCurrentLimit'),
+      'A fuse that the source cannot blow protects nothing; or rely on the source’s own limit and say so.',
+    ],
     { unit: 'A', applies: fused },
   ),
   'fuse-life': held(
@@ -67,10 +66,7 @@ export const checks: Record<string, CheckDef> = {
     (c) => c.pick('allowedI2t'),
     'what the fuse stands at every switching-on',
     'must',
-    (c) => {
-      const melting = (c.out('inrushI2t').high ?? 0) / pulseFactor(c.must('pulseCount').nominal);
-      return `A slow-blow type with a melting I²t of ${say(melting, 'A2s')} or more, an NTC, or a soft start: each inrush ages the element until it fails for no visible cause.`;
-    },
+    [more('F1.meltingI2t'), less('given.bulkCapacitance'), 'An NTC, or a soft start: each inrush ages the element until it fails for no visible cause.'],
     { applies: (c) => c.x.given.fuse === 'fuse' },
   ),
   'fuse-voltage': held(
@@ -80,7 +76,7 @@ export const checks: Record<string, CheckDef> = {
     'F1.voltageRating',
     'DC breaking capacity of F1',
     'must',
-    (c) => `A fuse that breaks ${say(c.must('inputVoltage').high, 'V')} of DC.`,
+    [more('F1.voltageRating')],
     { unit: 'V', applies: fused },
   ),
   'polarity-voltage': held(
@@ -90,20 +86,14 @@ export const checks: Record<string, CheckDef> = {
     (c) => c.range(`${device(c)}.voltageRating`),
     'rating of the polarity device',
     'must',
-    (c) =>
-      `A device rated ${sayRated(BLOCKING_VOLTAGES, c.must('inputVoltage').high, 'V')} passes. A hot reversal onto a charged bulk puts up to twice the input across it.`,
+    (c) => [more(`${device(c)}.voltageRating`), 'A hot reversal onto a charged bulk puts up to twice the input across it.'],
     { unit: 'V', derated: true, applies: polarised },
   ),
-  'polarity-current': held(
-    'current of D1',
-    (c) => c.must('loadCurrent'),
-    'atMost',
-    'D1.currentRating',
-    'rating of D1',
-    'must',
-    (c) => `A diode rated ${sayRated(DIODE_CURRENTS, c.must('loadCurrent').high, 'A')} passes.`,
-    { unit: 'A', derated: true, applies: (c) => c.x.given.polarity === 'series-diode' },
-  ),
+  'polarity-current': held('current of D1', (c) => c.must('loadCurrent'), 'atMost', 'D1.currentRating', 'rating of D1', 'must', [], {
+    unit: 'A',
+    derated: true,
+    applies: (c) => c.x.given.polarity === 'series-diode',
+  }),
   'junction-temperature': held(
     'junction',
     'junctionTemperature',
@@ -113,8 +103,8 @@ export const checks: Record<string, CheckDef> = {
     'must',
     (c) =>
       mosfet(c)
-        ? `A MOSFET with ${say(c.must('Q1.onResistance').nominal / 2, 'ohm')} or less, or more copper under it.`
-        : 'A MOSFET in place of the diode wastes a tenth.',
+        ? [less('Q1.onResistance'), less('Q1.junctionToAmbient'), 'More copper under it.']
+        : [less('D1.junctionToAmbient'), choose('given.polarity', 'p-mosfet')],
     { applies: polarised },
   ),
   'gate-maximum': held(
@@ -124,7 +114,7 @@ export const checks: Record<string, CheckDef> = {
     'Q1.maximumGateSource',
     'rating of the gate',
     'must',
-    () => 'A zener of 10 to 12 V from source to gate with 10 kΩ: in a surge the source rises to the clamp voltage while the gate stays at ground.',
+    ['A zener of 10 to 12 V from source to gate with 10 kΩ: in a surge the source rises to the clamp voltage while the gate stays at ground.'],
     { unit: 'V', derated: true, applies: mosfet },
   ),
   'gate-drive': held(
@@ -134,7 +124,7 @@ export const checks: Record<string, CheckDef> = {
     'Q1.fullDriveVoltage',
     'where Q1 is fully on',
     'must',
-    (c) => `A logic-level device that is fully on at ${say(c.out('gateVoltage').low, 'V')}.`,
+    [less('Q1.fullDriveVoltage'), 'A logic-level device.'],
     { applies: mosfet },
   ),
   'minimum-voltage': held(
@@ -144,8 +134,7 @@ export const checks: Record<string, CheckDef> = {
     'minimumVoltage',
     'what the consumers need',
     'must',
-    (c) =>
-      `It drops ${say(c.out('polarityDrop').high, 'V')} in the polarity device: a MOSFET in place of the diode, a fuse of less resistance, or a higher input.`,
+    [more('given.inputVoltage'), choose('given.polarity', 'p-mosfet'), less('F1.resistance')],
     { whenNull: 'absent' },
   ),
   standoff: held(
@@ -155,7 +144,7 @@ export const checks: Record<string, CheckDef> = {
     'D2.standoffVoltage',
     'stand-off of the suppressor',
     'must',
-    (c) => `A suppressor with a stand-off of ${say(c.must('inputVoltage').high, 'V')} or more.`,
+    [more('D2.standoffVoltage')],
     { unit: 'V', applies: clamped },
   ),
   'clamp-voltage': held(
@@ -165,7 +154,7 @@ export const checks: Record<string, CheckDef> = {
     'absoluteMaximum',
     'lowest voltage that destroys a consumer',
     'must',
-    () => 'A larger suppressor, impedance before it, or a regulator of a higher rating behind it.',
+    [less('D2.clampVoltage'), more('given.surgeResistance'), 'A regulator of a higher rating behind it.'],
     { whenNull: 'absent' },
   ),
   'clamp-power': held(
@@ -175,8 +164,7 @@ export const checks: Record<string, CheckDef> = {
     (c) => c.pick('allowedClampPower'),
     'pulse power of D2 for this duration',
     'must',
-    (c) =>
-      `A suppressor of ${say((c.must('D2.pulsePower').nominal * (c.out('clampPower').high ?? 0)) / (0.8 * (c.out('allowedClampPower').low ?? 1)), 'W')} for 1 ms or more.`,
+    [more('D2.pulsePower'), more('given.surgeResistance')],
     { derated: true, applies: clamped },
   ),
 };

@@ -1,5 +1,6 @@
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { window } from '../../bring-up.ts';
+import { neededAhead } from '../../ahead.ts';
 import { defineKind } from '../../contract.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
 import { choice, num, orNone } from '../../fields.ts';
@@ -169,14 +170,9 @@ export const inputProtection = defineKind({
       role: 'consumes',
       fills: { voltage: 'inputVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency', noLoad: 'inputMaximum', currentLimit: 'sourceCurrentLimit' },
       draws: 'inputCurrent',
+      keepsPower: 'behind',
       gives: {
-        minimum: (c) => {
-          const need = c.range('minimumVoltage')?.high;
-          const [v, out] = [c.must('inputVoltage'), c.out('outputVoltage')];
-          return need === undefined || out.nominal === null
-            ? null
-            : need + v.nominal - (out.low === null ? out.nominal : Math.min(out.nominal, out.low + v.nominal - v.low));
-        },
+        minimum: neededAhead('minimumVoltage', 'inputVoltage', 'outputVoltage'),
         maximum: (c) => (clamped(c) ? c.range('D2.standoffVoltage') : c.range('maximumVoltage')),
         absoluteMaximum: (c) => (clamped(c) ? null : c.range('absoluteMaximum')),
         surge: 'surgeCurrent',

@@ -91,11 +91,12 @@ export const invertingConverter = defineKind({
   rails: {
     in: {
       role: 'consumes',
+      keepsPower: true,
       fills: { voltage: 'inputVoltage', trough: 'inputTrough', sourceResistance: 'sourceResistance' },
       draws: shared.STATE_DRAWS,
       gives: { capacitance: 'CIN.value' },
     },
-    out: shared.converterOut,
+    out: { ...shared.converterOut, signed: true },
   },
   signals: {},
   warm: shared.converterWarm,

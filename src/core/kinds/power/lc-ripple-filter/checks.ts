@@ -1,37 +1,34 @@
+import { each, fit, less, more } from '../../cures.ts';
 import { nearest, nextAbove } from '../../../quantity/preferred.ts';
-import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../../../quantity/stock.ts';
-import type { CheckDef } from '../../contract.ts';
+import type { CheckDef, Cure } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
-import { held, say, sayRated } from '../../words.ts';
+import { held } from '../../words.ts';
 import { dampingOhms, network, NUMBERS } from './stage.ts';
 
 const least = (c: Judged, letter: string, key: string): number =>
   Math.min(...NUMBERS.filter((n) => n <= c.x.given.sections).map((n) => c.must(`${letter}${n}.${key}`).low));
 const powered = (c: Judged) => c.x.given.loadKind === 'constant-power';
 
-function damperHelp(c: Judged): string {
+/** Dampers of four times the capacitance with their best resistance, or an ESR near the impedance of L and C. */
+function damping(c: Judged): (Cure | string)[] {
   const s = network(c.x).sections[0]!;
   const cd = nextAbove(4 * s.farads, 'E6');
-  return `${s.damper ? 'Other' : 'Add'} dampers CD of ${say(cd, 'F')} with RD of ${say(nearest(dampingOhms(s.henries, s.farads, cd / s.farads), 'E12'), 'ohm')}, or a capacitor whose ESR is near ${say(Math.sqrt(s.henries / s.farads), 'ohm')}.`;
+  const ohms = nearest(dampingOhms(s.henries, s.farads, cd / s.farads), 'E12');
+  return [fit(['CD1.value', cd], ['RD1.value', ohms]), more('C1.esr'), 'A damper takes the peak away; so does an ESR near the impedance of L and C.'];
 }
 
 export const checks: Record<string, CheckDef> = {
   'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'maximumOutputRipple', 'allowed ripple', 'must', (c) => {
     const [circuit, all] = [c.out('circuitAttenuation').low ?? 0, c.out('attenuation').low ?? 0];
     return circuit - all > 1
-      ? 'What passes beside the filter governs: a better layout or a screen, not larger parts.'
-      : 'A second section before a larger first one; for the edges, capacitors of lower ESL.';
+      ? [more('given.couplingLimit'), 'What passes beside the filter governs: a better layout or a screen, not larger parts.']
+      : [more('C1.value'), more('L1.value'), 'A second section before a larger first one; for the edges, capacitors of lower ESL.'];
   }),
-  'voltage-drop': held(
-    'drop',
-    'dropVoltage',
-    'atMost',
-    'maximumDrop',
-    'allowed drop',
-    'must',
-    (c) => `Inductors of ${say(c.must('maximumDrop').low / (c.must('loadCurrent').high || 1) / c.x.given.sections, 'ohm')} or less each.`,
-  ),
-  peaking: held('peaking', 'peaking', 'atMost', 'maximumPeaking', 'allowed peaking', 'should', damperHelp),
+  'voltage-drop': held('drop', 'dropVoltage', 'atMost', 'maximumDrop', 'allowed drop', 'must', (c) => [
+    less(...each(c, 'L', 'dcr')),
+    less('given.loadCurrent'),
+  ]),
+  peaking: held('peaking', 'peaking', 'atMost', 'maximumPeaking', 'allowed peaking', 'should', damping),
   saturation: held(
     'peak current of L1',
     'inductorPeakCurrent',
@@ -39,7 +36,7 @@ export const checks: Record<string, CheckDef> = {
     (c) => least(c, 'L', 'saturationCurrent'),
     'least saturation current',
     'must',
-    (c) => `Inductors that saturate at ${sayRated(INDUCTOR_CURRENTS, c.out('inductorPeakCurrent').high, 'A')} or more.`,
+    (c) => [more(...each(c, 'L', 'saturationCurrent'))],
     { derated: true },
   ),
   'inductor-current': held(
@@ -49,7 +46,7 @@ export const checks: Record<string, CheckDef> = {
     (c) => least(c, 'L', 'currentRating'),
     'least heating current',
     'must',
-    (c) => `Inductors rated ${sayRated(INDUCTOR_CURRENTS, c.must('loadCurrent').high, 'A')} or more.`,
+    (c) => [more(...each(c, 'L', 'currentRating'))],
     { derated: true, unit: 'A' },
   ),
   'capacitor-voltage': held(
@@ -59,18 +56,14 @@ export const checks: Record<string, CheckDef> = {
     (c) => least(c, 'C', 'voltageRating'),
     'least rating of the capacitors',
     'must',
-    (c) => `Damp it first; then capacitors rated ${sayRated(CAPACITOR_VOLTAGES, c.out('turnOnPeak').high, 'V')}.`,
+    (c) => [more(...each(c, 'C', 'voltageRating')), ...damping(c)],
     { derated: true },
   ),
-  'step-deviation': held(
-    'fall at a load step',
-    'stepDeviation',
-    'atMost',
-    'maximumStepDeviation',
-    'allowed fall',
-    'should',
-    () => 'A smaller L1, a larger C1 or a larger damping capacitor: the fall goes with the root of L over C.',
-  ),
+  'step-deviation': held('fall at a load step', 'stepDeviation', 'atMost', 'maximumStepDeviation', 'allowed fall', 'should', [
+    more('C1.value'),
+    less('L1.value'),
+    'A larger damping capacitor: the fall goes with the root of L over C.',
+  ]),
   'turn-on-peak': held(
     'peak at turn-on',
     'turnOnPeak',
@@ -78,7 +71,7 @@ export const checks: Record<string, CheckDef> = {
     'maximumVoltage',
     'lowest maximum of what hangs on the rail',
     'must',
-    (c) => `${damperHelp(c)} A soft start before it also lowers it.`,
+    (c) => [...damping(c), 'A soft start before it also lowers it.'],
     { whenNull: 'absent' },
   ),
   'impedance-margin': held(
@@ -88,8 +81,8 @@ export const checks: Record<string, CheckDef> = {
     (c) => c.range('impedanceMargin'),
     'wanted between load and filter',
     'must',
-    damperHelp,
+    damping,
     { applies: powered },
   ),
-  damping: held('damping with this load', 'dampingRatio', 'atLeast', 'minimumDamping', 'wanted damping', 'must', damperHelp, { applies: powered }),
+  damping: held('damping with this load', 'dampingRatio', 'atLeast', 'minimumDamping', 'wanted damping', 'must', damping, { applies: powered }),
 };

@@ -1,6 +1,7 @@
 import { impossible } from '../../../math/absent.ts';
 import { toDb } from '../../../physics/network.ts';
 import { window } from '../../bring-up.ts';
+import { neededAhead } from '../../ahead.ts';
 import { defineKind } from '../../contract.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
 import { choice, num } from '../../fields.ts';
@@ -162,14 +163,18 @@ export const lcRippleFilter = defineKind({
   rails: {
     in: {
       role: 'consumes',
-      fills: { voltage: 'inputVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency', noLoad: 'inputMaximum', currentLimit: 'sourceLimit' },
+      fills: {
+        voltage: 'inputVoltage',
+        ripple: 'inputRipple',
+        rippleFrequency: 'rippleFrequency',
+        noLoad: 'inputMaximum',
+        sourceResistance: 'sourceResistance',
+        currentLimit: 'sourceLimit',
+      },
       draws: 'inputCurrent',
+      keepsPower: 'behind',
       gives: {
-        minimum: (c) => {
-          const need = c.range('minimumVoltage')?.high;
-          const drop = c.out('dropVoltage').high;
-          return need === undefined || drop === null ? null : need + drop;
-        },
+        minimum: neededAhead('minimumVoltage', 'inputVoltage', 'outputVoltage'),
         maximum: 'maximumVoltage',
         absoluteMaximum: 'absoluteMaximum',
       },

@@ -1,5 +1,5 @@
-import { nextAbove, nextBelow } from '../../../quantity/preferred.ts';
-import { CAPACITOR_VOLTAGES, HEATSINKS, rated } from '../../../quantity/stock.ts';
+import { more, less, from, closer } from '../../cures.ts';
+import { HEATSINKS } from '../../../quantity/stock.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import type { CheckDef, SpreadLike } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
@@ -32,11 +32,7 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.out('dropoutVoltage').high,
     from: 'dropout of U1 at this load',
     severity: 'must',
-    help: (c) => {
-      const [low, need] = [c.out('differential').low, c.out('dropoutVoltage').high];
-      if (low === null || need === null) return 'A larger reservoir, a higher supply, a low-dropout type or a lower load would help.';
-      return `The input must stay ${say(need - low, 'V')} higher at its lowest, or take a regulator that drops ${say(Math.max(low, 0), 'V')} or less. A larger reservoir lifts the trough.`;
-    },
+    help: [less('U1.dropoutVoltage'), more('given.inputVoltage'), less('given.loadCurrent'), 'A larger reservoir before it lifts the trough.'],
   },
   'junction-temperature': {
     title: 'junction',
@@ -45,14 +41,12 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('U1.maximumJunction'),
     from: 'highest junction temperature of U1',
     severity: 'must',
-    help: (c) => {
-      const sink = c.out('requiredSinkToAmbient').low;
-      const usual = sink === null ? undefined : HEATSINKS.find((k) => k <= sink);
-      const load = c.out('highestLoad').low;
-      const first = usual ? `A heatsink of ${say(usual, 'K/W')} (${say(sink, 'K/W')} just holds)` : 'No heatsink alone is enough; a lower input';
-      const second = load !== null && load > 0 ? `, or ${say(load, 'A')} instead of ${say(c.must('loadCurrent').high, 'A')}` : '';
-      return `${first}${second}, would hold. At this load the input may reach ${say(c.out('highestInputVoltage').low, 'V')}; a converter before it takes the rest of the heat.`;
-    },
+    help: [
+      from(less('given.sinkToAmbient'), HEATSINKS),
+      less('given.loadCurrent'),
+      less('given.inputVoltage'),
+      'A converter before it takes the rest of the heat.',
+    ],
   },
   'output-accuracy': {
     title: 'output accuracy',
@@ -65,7 +59,7 @@ export const checks: Record<string, CheckDef> = {
     help: (c) => {
       const ref = c.must('U1.referenceVoltage');
       const share = (ref.high - ref.low) / 2 / ref.nominal;
-      return `The reference alone brings ±${say(share, 'ratio')}. A tighter grade helps first, then 0.1 % resistors${c.x.given.regulatorType === 'adjust-pin' ? ', then a smaller R2 against the adjust current' : ''}.`;
+      return [closer('R1', 'R2'), `The reference alone brings ±${say(share, 'ratio')}: a closer grade of it helps first.`];
     },
   },
   'current-rating': {
@@ -76,7 +70,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'current rating of U1',
     derated: true,
     severity: 'must',
-    help: (c) => `Take a regulator rated for ${say((c.out('outputCurrent').high ?? 0) / 0.8, 'A')} or more.`,
+    help: [more('U1.currentRating'), less('given.loadCurrent')],
   },
   'minimum-load': {
     title: 'least load',
@@ -86,13 +80,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'least load U1 needs to regulate',
     applies: (c) => c.must('U1.minimumLoad').high > 0,
     severity: 'must',
-    help: (c) => {
-      const lack = c.must('U1.minimumLoad').high - c.must('loadCurrent').low;
-      const r1 = c.must('U1.referenceVoltage').low / lack;
-      const bleed = (c.out('outputVoltage').low ?? c.must('outputVoltage').nominal) / (c.must('U1.minimumLoad').high - (c.out('outputCurrent').low ?? 0));
-      const lower = c.x.given.regulatorType === 'adjust-pin' ? `R1 of ${say(nextBelow(r1 / 1.01, 'E24'), 'ohm')} with R2 in proportion, or ` : '';
-      return `${lower}a bleed resistor of ${say(nextBelow(Math.max(bleed, 1), 'E24'), 'ohm')} at the output, would carry it.`;
-    },
+    help: [less('U1.minimumLoad'), less('R1.value', 'R2.value'), 'A bleed resistor at the output also carries it.'],
   },
   'input-maximum': {
     title: 'highest input',
@@ -102,8 +90,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'input rating of U1',
     derated: true,
     severity: 'must',
-    help: (c) =>
-      `Drop ${say((c.out('inputPeak').high ?? 0) - c.must('U1.maximumInput').low * 0.8, 'V')} before it, fit a suppressor, or take a type rated for ${say((c.out('inputPeak').high ?? 0) / 0.8, 'V')}.`,
+    help: [more('U1.maximumInput'), less('given.inputVoltage'), 'A suppressor or a dropper before it takes what is too much.'],
   },
   'differential-maximum': {
     title: 'largest difference',
@@ -114,7 +101,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'largest input-output difference of U1',
     derated: true,
     severity: 'must',
-    help: (c) => `Lower the input, or take a type that stands ${say((largestDifference(c).high ?? 0) / 0.8, 'V')} across it.`,
+    help: [more('U1.maximumDifferential'), less('given.inputVoltage')],
   },
   'output-ripple': {
     title: 'output ripple',
@@ -123,11 +110,11 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('maximumOutputRipple'),
     from: 'allowed ripple',
     severity: 'should',
-    help: (c) => {
-      const over = 20 * Math.log10((c.out('outputRipple').high ?? 0) / c.must('maximumOutputRipple').low);
-      const bypass = c.x.parts.C3.value === null && c.x.given.regulatorType !== 'fixed' ? 'C3 helps below its corner; an' : 'An';
-      return `${bypass} RC or LC filter before the regulator with ${say(over, 'dB')} at the ripple’s frequency works where the regulator’s rejection has run out.`;
-    },
+    help: [
+      more('U1.rippleRejection'),
+      less('given.inputRipple'),
+      'An RC or LC filter before it works where its rejection has run out; a bypass C3 helps below its corner.',
+    ],
   },
   'harmonic-ripple': {
     title: 'output ripple with harmonics',
@@ -137,7 +124,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'allowed ripple, if what comes in is a sawtooth',
     severity: 'note',
     applies: (c) => (c.out('harmonicRipple').nominal ?? 0) > 1.05 * (c.out('outputRipple').nominal ?? 0),
-    help: () => 'Its rejection falls with frequency, so that harmonics pass: an RC or LC filter before it takes them first. Look at the output with a scope.',
+    help: 'Its rejection falls with frequency, so that harmonics pass: an RC or LC filter before it takes them first. Look at the output with a scope.',
   },
   'output-noise': {
     title: 'output noise',
@@ -146,10 +133,7 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('maximumOutputNoise'),
     from: 'allowed noise',
     severity: 'should',
-    help: (c) => {
-      const worst = c.out('outputNoise').high ?? 0;
-      return `C3, a reference with at most ${say((c.must('U1.voltageNoise').nominal * c.must('maximumOutputNoise').low) / worst, 'V/rtHz')}, or an RC after the regulator would help.`;
-    },
+    help: [less('U1.voltageNoise'), 'A bypass C3, or an RC behind it, also helps.'],
   },
   'output-capacitance': {
     title: 'output capacitor',
@@ -159,11 +143,7 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('U1.minimumCapacitance'),
     from: 'least capacitance for stability',
     severity: 'must',
-    help: (c) => {
-      const range = c.range('C2.value');
-      const tolerance = range && range.nominal > 0 ? 1 - range.low / range.nominal : 0.2;
-      return `C2 of ${say(nextAbove(c.must('U1.minimumCapacitance').high / (1 - tolerance), 'E6'), 'F')} passes. Ceramics lose capacitance with DC bias: enter what is left.`;
-    },
+    help: [more('C2.value'), 'Ceramics lose capacitance with DC bias: enter what is left.'],
   },
   'output-capacitor-voltage': {
     title: 'voltage on C2',
@@ -173,10 +153,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'rating of C2',
     derated: true,
     severity: 'must',
-    help: (c) => {
-      const next = rated(CAPACITOR_VOLTAGES, c.out('outputVoltage').high);
-      return next ? `A capacitor rated ${say(next, 'V')} passes.` : 'Take a capacitor of a higher voltage rating.';
-    },
+    help: [more('C2.voltageRating')],
   },
   'esr-maximum': {
     title: 'ESR of C2',
@@ -186,7 +163,7 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('U1.esrMaximum'),
     from: 'stability range of U1',
     severity: 'must',
-    help: (c) => `Take a capacitor with less than ${say(c.must('U1.esrMaximum').low, 'ohm')}.`,
+    help: [less('C2.esr')],
   },
   'esr-minimum': {
     title: 'ESR of C2',
@@ -197,7 +174,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'stability range of U1',
     applies: (c) => c.must('U1.esrMinimum').high > 0,
     severity: 'must',
-    help: (c) => `Add ${say(nextAbove(Math.max(c.must('U1.esrMinimum').high - c.must('C2.esr').low, 1e-3), 'E12'), 'ohm')} in series with the ceramic.`,
+    help: [more('C2.esr'), 'A small resistor in series with a ceramic does it.'],
   },
   'cold-start': {
     title: 'current into the cold load',
@@ -207,6 +184,6 @@ export const checks: Record<string, CheckDef> = {
     from: 'running current of the filament',
     applies: (c) => c.must('coldCurrentRatio').high > 1,
     severity: 'must',
-    help: () => 'A lower input-output difference, a regulator with a higher limit, a soft start or an NTC would let it warm up.',
+    help: [more('U1.currentLimit'), 'A lower input-output difference, a soft start or an NTC would let it warm up.'],
   },
 };

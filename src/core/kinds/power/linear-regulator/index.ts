@@ -88,6 +88,7 @@ export const linearRegulator = defineKind({
   },
   outcomes: {
     outputVoltage: { unit: 'V', title: 'output voltage' },
+    outputTrough: { unit: 'V', title: 'lowest output', doc: 'at the trough of its ripple; in dropout that of the input less the drop' },
     dividerCurrent: { unit: 'A', title: 'divider current' },
     outputCurrent: { unit: 'A', title: 'current through the device', doc: 'through the pass device' },
     inputCurrent: { unit: 'A', title: 'input current' },
@@ -121,11 +122,13 @@ export const linearRegulator = defineKind({
   size,
   evaluate: ({ given: g, parts: { U1, R1, R2, C2, C3 }, ambient }) => {
     const { a, rTop, dividerCurrent } = feedback(g.regulatorType, U1.referenceVoltage, R1.value, R2.value);
-    const outputVoltage = a * U1.referenceVoltage + U1.adjustCurrent * rTop - U1.outputResistance * g.loadCurrent;
+    const regulated = a * U1.referenceVoltage + U1.adjustCurrent * rTop - U1.outputResistance * g.loadCurrent;
     const outputCurrent = g.loadCurrent + dividerCurrent;
     const inputCurrent = outputCurrent + U1.quiescentCurrent;
     const trough = g.inputTrough ?? g.inputVoltage - g.inputRipple / 2;
     const dropoutVoltage = U1.dropoutVoltage + U1.dropoutResistance * g.loadCurrent;
+    // Below its dropout it follows its input.
+    const outputVoltage = Math.min(regulated, Math.max(0, g.inputVoltage - dropoutVoltage));
     const drop = Math.max(0, g.inputVoltage - outputVoltage);
     const dissipation = drop * outputCurrent + g.inputVoltage * U1.quiescentCurrent;
     const theta = junctionToAmbient(U1, g);
@@ -133,31 +136,32 @@ export const linearRegulator = defineKind({
     const sink = (U1.maximumJunction - ambient) / dissipation - U1.junctionToCase - g.caseToSink;
     const tau = rTop * (C3.value ?? 0);
     const passed = passes(U1, a, tau, g.rippleFrequency);
-    const cold = coldStart(g, U1, outputVoltage);
+    const cold = coldStart(g, U1, regulated);
     return {
       outputVoltage,
       dividerCurrent,
       outputCurrent,
       inputCurrent,
-      differential: trough - outputVoltage,
+      differential: trough - regulated,
       dropoutVoltage,
-      minimumInputVoltage: outputVoltage + dropoutVoltage + g.inputRipple / 2,
+      minimumInputVoltage: regulated + dropoutVoltage + g.inputRipple / 2,
       inputPeak: g.inputMaximum ?? g.inputVoltage + g.inputRipple / 2,
       dissipation,
       junctionTemperature: ambient + dissipation * theta,
       requiredSinkToAmbient: sink > 0 ? sink : NO_SINK,
       highestInputVoltage:
         inputCurrent > 0
-          ? Math.min((coolPower + outputVoltage * outputCurrent) / inputCurrent, U1.maximumInput, outputVoltage + U1.maximumDifferential)
-          : Math.min(U1.maximumInput, outputVoltage + U1.maximumDifferential),
+          ? Math.min((coolPower + regulated * outputCurrent) / inputCurrent, U1.maximumInput, regulated + U1.maximumDifferential)
+          : Math.min(U1.maximumInput, regulated + U1.maximumDifferential),
       highestLoad:
         drop > 0 ? Math.max(0, Math.min((coolPower - g.inputVoltage * U1.quiescentCurrent) / drop - dividerCurrent, U1.currentRating)) : U1.currentRating,
       rippleRejection: -toDb(passed),
       outputRipple: g.inputRipple * passed,
+      outputTrough: Math.min(regulated - (g.inputRipple * passed) / 2, Math.max(0, trough - dropoutVoltage)),
       harmonicRipple: g.inputRipple === 0 ? 0 : g.inputRipple * sawtoothShare((n) => passes(U1, a, tau, n * g.rippleFrequency)),
       outputNoise: Math.hypot(U1.voltageNoise * Math.sqrt(noiseGainBandwidth(a, tau, g.noiseLow, g.noiseHigh)), g.inputNoise * passed),
       efficiency: inputCurrent > 0 ? (outputVoltage * g.loadCurrent) / (g.inputVoltage * inputCurrent) : 0,
-      startUpTime: g.loadCurrent >= U1.currentLimit ? LIMITED : (((C2.value ?? 0) + g.loadCapacitance) * outputVoltage) / (U1.currentLimit - g.loadCurrent),
+      startUpTime: g.loadCurrent >= U1.currentLimit ? LIMITED : (((C2.value ?? 0) + g.loadCapacitance) * regulated) / (U1.currentLimit - g.loadCurrent),
       ...cold,
     };
   },
@@ -168,6 +172,7 @@ export const linearRegulator = defineKind({
       const all = lost(
         ['nominal', 'low', 'high'],
         'outputVoltage',
+        'outputTrough',
         'outputRipple',
         'harmonicRipple',
         'outputNoise',
@@ -183,7 +188,7 @@ export const linearRegulator = defineKind({
     // The worst ends meet: least headroom against greatest dropout.
     if ((d.low ?? -Infinity) >= (need.high ?? Infinity)) return null;
     const some = [
-      ...lost(['low'], 'outputVoltage', 'startCurrent', 'startVoltage'),
+      ...lost(['low'], 'outputVoltage', 'outputTrough', 'startCurrent', 'startVoltage'),
       ...lost(['high'], 'outputRipple', 'harmonicRipple', 'outputNoise', 'startDissipation'),
     ];
     return { outside: some, reason: 'the regulator drops out at the low end of its input' };
@@ -203,16 +208,22 @@ export const linearRegulator = defineKind({
       },
       draws: 'inputCurrent',
       gives: {
-        minimum: (c) => sum(c.out('outputVoltage').high, c.out('dropoutVoltage').high),
-        maximum: (c) => ceiling(c.must('U1.maximumInput').low, c.out('outputVoltage').low, c.must('U1.maximumDifferential').low),
+        minimum: (c) => less(c.out('minimumInputVoltage').high, c.must('inputRipple').high / 2),
+        maximum: (c) => ceiling(c.must('U1.maximumInput').low, c.physical('outputVoltage').low, c.must('U1.maximumDifferential').low),
         absoluteMaximum: 'U1.maximumInput',
       },
     },
     out: {
       role: 'provides',
       fills: { load: 'loadCurrent', capacitance: 'loadCapacitance' },
-      gives: { voltage: 'outputVoltage', ripple: 'outputRipple', rippleFrequency: 'rippleFrequency', noise: 'outputNoise', currentLimit: 'U1.currentRating' },
-      collapsed: (c) => Math.max(0, (c.out('differential').low ?? 0) + (c.study.nominal.outputVoltage as number) - (c.out('dropoutVoltage').high ?? 0)),
+      gives: {
+        voltage: 'outputVoltage',
+        trough: 'outputTrough',
+        ripple: 'outputRipple',
+        rippleFrequency: 'rippleFrequency',
+        noise: 'outputNoise',
+        currentLimit: 'U1.currentRating',
+      },
     },
   },
   signals: {},
@@ -254,7 +265,7 @@ const NO_SINK = impossible('no heatsink keeps the junction within its limit');
 const LIMITED = impossible('the load is as large as the current limit: the output never rises');
 const NOT_COLD = none('no cold filament or heater is given');
 
-const sum = (a: number | null, b: number | null) => (a === null || b === null ? null : a + b);
+const less = (a: number | null, b: number) => (a === null ? null : a - b);
 const ceiling = (input: number, output: number | null, differential: number) => (output === null ? input : Math.min(input, output + differential));
 
 /** Closed-loop gain of the reference, the resistor the adjust current flows through, and the divider's current. */

@@ -1,3 +1,4 @@
+import { more, less, closer, choose } from '../../cures.ts';
 import { none } from '../../../math/absent.ts';
 import { abs, add, beside, capacitor, complex, over, type Complex } from '../../../math/complex.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
@@ -153,32 +154,29 @@ export const railSplitter = defineKind({
       'maximumShift',
       'allowed shift',
       'must',
-      (c) => {
-        const load = magnitude(c.must('loadCurrent')).high ?? 0;
-        const ohms = c.must('maximumShift').low / Math.max(load, 1e-15);
-        return buffered(c)
-          ? 'Resistors of a closer tolerance, or an op amp with less offset and bias.'
-          : `The load alone asks for ${say(ohms, 'ohm')} or less, so resistors of ${say(2 * ohms, 'ohm')}; or buffer it, or return DC loads to ground.`;
-      },
+      (c) => [
+        less('R1.value', 'R2.value'),
+        closer('R1', 'R2'),
+        choose('given.buffer', 'op-amp'),
+        buffered(c) ? 'An op amp with less offset and bias.' : 'Return DC loads to ground.',
+      ],
       { unit: 'V' },
     ),
-    modulation: held('signal on the middle', 'midModulation', 'atMost', 'maximumModulation', 'allowed signal', 'should', (c) => {
-      const ohms = c.must('maximumModulation').low / Math.max(c.must('signalCurrent').high, 1e-15);
-      return `A C1 of ${say(1 / (2 * Math.PI * c.must('signalFrequency').low * ohms), 'F')} or more, a buffer, or large signal currents returned to ground through their own capacitors.`;
-    }),
-    'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'maximumOutputRipple', 'allowed ripple', 'should', (c) => {
-      const over = (c.out('outputRipple').high ?? 0) / c.must('maximumOutputRipple').low;
-      return `A C1 ${say(over, '')} times as large, or a filtered rail before it.`;
-    }),
-    'start-up': held(
-      'start-up time',
-      'startUpTime',
-      'atMost',
-      'maximumStartUpTime',
-      'allowed time',
-      'should',
-      () => 'Smaller resistors or a smaller C1; or mute the outputs until it has settled.',
-    ),
+    modulation: held('signal on the middle', 'midModulation', 'atMost', 'maximumModulation', 'allowed signal', 'should', [
+      more('C1.value'),
+      choose('given.buffer', 'op-amp'),
+      'Large signal currents go to ground through their own capacitors.',
+    ]),
+    'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'maximumOutputRipple', 'allowed ripple', 'should', [
+      more('C1.value'),
+      less('given.inputRipple'),
+      'A filtered rail before it.',
+    ]),
+    'start-up': held('start-up time', 'startUpTime', 'atMost', 'maximumStartUpTime', 'allowed time', 'should', [
+      less('C1.value'),
+      less('R1.value', 'R2.value'),
+      'Mute the outputs until it has settled.',
+    ]),
     'buffer-current': held(
       'current of the buffer',
       bufferCurrent,
@@ -186,7 +184,7 @@ export const railSplitter = defineKind({
       (c) => c.must('U1.currentLimit').low,
       'output current of U1',
       'must',
-      () => 'A follower pair at the output of the op amp, or less returned to the middle.',
+      [more('U1.currentLimit'), 'A follower pair at the output of the op amp, or less returned to the middle.'],
       { unit: 'A', derated: true, applies: buffered },
     ),
     'junction-temperature': held(
@@ -196,7 +194,7 @@ export const railSplitter = defineKind({
       'U1.maximumJunction',
       'highest junction temperature of U1',
       'must',
-      () => 'Another package, or less current through the middle.',
+      [less('U1.junctionToAmbient'), 'Less current through the middle.'],
       { applies: buffered },
     ),
   },

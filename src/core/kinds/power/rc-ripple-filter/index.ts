@@ -1,13 +1,14 @@
+import { each, less, more } from '../../cures.ts';
 import { toDb } from '../../../physics/network.ts';
 import { abs } from '../../../math/complex.ts';
 import { firstShuntCurrent, ladderAt, settlingTime, type Section } from '../../../physics/rc-ladder.ts';
-import { CAPACITOR_VOLTAGES, RESISTOR_POWERS } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
+import { neededAhead } from '../../ahead.ts';
 import { defineKind, type Offer, type Sizing } from '../../contract.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
 import { num } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
 
 const NUMBERS = [1, 2, 3] as const;
 const needed = (n: number) => (g: Readonly<Record<string, unknown>>) => (g.sections as number) >= n;
@@ -108,14 +109,15 @@ export const rcRippleFilter = defineKind({
     };
   },
   checks: {
-    'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'maximumOutputRipple', 'allowed ripple', 'must', (c) => {
-      const over = (c.out('outputRipple').high ?? 0) / c.must('maximumOutputRipple').low;
-      return `Capacitors ${say(over, '')} times as large would hold; beyond about 20 dB two sections of half the resistance each win.`;
-    }),
-    'voltage-drop': held('drop', 'dropVoltage', 'atMost', 'maximumDrop', 'allowed drop', 'must', (c) => {
-      const most = c.must('maximumDrop').low / (c.must('loadCurrent').high || 1);
-      return `At most ${say(most, 'ohm')} in all, with capacitors larger in proportion; or a capacitance multiplier or LC filter in its place.`;
-    }),
+    'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'maximumOutputRipple', 'allowed ripple', 'must', (c) => [
+      more(...each(c, 'C', 'value')),
+      'Beyond about 20 dB two sections of half the resistance each win.',
+    ]),
+    'voltage-drop': held('drop', 'dropVoltage', 'atMost', 'maximumDrop', 'allowed drop', 'must', (c) => [
+      less(...each(c, 'R', 'value')),
+      less('given.loadCurrent'),
+      'With capacitors larger in proportion; or a capacitance multiplier or LC filter in its place.',
+    ]),
     'resistor-power': held(
       'heat of the hottest resistor',
       'dissipation',
@@ -123,7 +125,7 @@ export const rcRippleFilter = defineKind({
       (c) => least(c, 'R', 'powerRating'),
       'least rating of the resistors',
       'must',
-      (c) => `Resistors rated ${sayRated(RESISTOR_POWERS, c.out('dissipation').high, 'W')} pass.`,
+      (c) => [more(...each(c, 'R', 'powerRating'))],
       { derated: true },
     ),
     'capacitor-voltage': held(
@@ -133,7 +135,7 @@ export const rcRippleFilter = defineKind({
       (c) => least(c, 'C', 'voltageRating'),
       'least rating of the capacitors',
       'must',
-      (c) => `Capacitors rated ${sayRated(CAPACITOR_VOLTAGES, topVoltage(c).high, 'V')} pass; no drop is counted, since the load may be off.`,
+      (c) => [more(...each(c, 'C', 'voltageRating')), 'No drop is counted, since the load may be off.'],
       { derated: true, unit: 'V' },
     ),
     'capacitor-ripple-current': held(
@@ -143,7 +145,7 @@ export const rcRippleFilter = defineKind({
       'C1.rippleCurrentRating',
       'rating of C1',
       'must',
-      () => 'A larger can, or several capacitors in parallel.',
+      ['A larger can, or several capacitors in parallel.'],
       { derated: true },
     ),
   },
@@ -152,8 +154,9 @@ export const rcRippleFilter = defineKind({
       role: 'consumes',
       fills: { voltage: 'inputVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency', noLoad: 'inputMaximum', currentLimit: 'sourceLimit' },
       draws: 'inputCurrent',
+      keepsPower: 'behind',
       gives: {
-        minimum: (c) => plus(c.range('minimumVoltage'), c.out('dropVoltage').high),
+        minimum: neededAhead('minimumVoltage', 'inputVoltage', 'outputVoltage'),
         maximum: 'maximumVoltage',
         absoluteMaximum: 'absoluteMaximum',
         surge: 'surgeCurrent',
@@ -301,8 +304,6 @@ export const rcRippleFilter = defineKind({
   schools: 'One RC for each stage of the signal chain, or one good filter for all: the first also isolates stages from each other.',
   sources: ['ladder network theory'],
 });
-
-const plus = (a: { high: number } | null, b: number | null) => (a === null || b === null ? null : a.high + b);
 
 /** Equal sections: the largest resistance whose worst drop leaves a tenth to spare, then the smallest capacitance that holds. */
 function size(s: Sizing, x: AnyInputs): Offer[] {

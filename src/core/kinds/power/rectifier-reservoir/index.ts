@@ -153,7 +153,7 @@ export const rectifierReservoir = defineKind({
   },
   signals: {},
   warm: [{ part: 'D1', check: 'junction-temperature', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'D1.maximumJunction' }],
-  // The transformer stands beside the board: what leaves its secondary is what the board takes.
+  // What the ideal secondary gives is what the board takes: the winding's own heat is in it.
   heat: (x, o) => losses(x, o),
   source: (x, o) => (o.outputVoltage ?? 0) * x.given.loadCurrent + Object.values(losses(x, o)).reduce((a, b) => a + b, 0),
   working,
@@ -246,6 +246,8 @@ function losses(x: AnyInputs, o: Record<string, number>): Record<string, number>
   const r1 = x.parts.R1.value;
   return {
     diodes: o.totalDissipation ?? 0,
+    // The winding stands beside the diodes and warms the same box. Each half of a centre tap works half the time.
+    transformer: (o.sourceResistance ?? 0) * (x.given.topology === 'centre-tap' ? 2 : 1) * (o.secondaryRmsCurrent ?? 0) ** 2,
     reservoir: x.parts.C1.esr * (o.capacitorRippleCurrent ?? 0) ** 2,
     ...(r1 ? { bleeder: ((o.outputVoltage ?? 0) ** 2 + (o.rippleRms ?? 0) ** 2) / r1 } : {}),
   };

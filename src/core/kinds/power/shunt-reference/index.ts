@@ -1,14 +1,14 @@
+import { more, less } from '../../cures.ts';
 import { abs, beside, capacitor, complex, over, add } from '../../../math/complex.ts';
 import { risingRoot } from '../../../math/root.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
-import { RESISTOR_POWERS } from '../../../quantity/stock.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type SpreadLike } from '../../contract.ts';
 import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
 import { num } from '../../fields.ts';
 import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
+import { held, say, sayOut, sayPart, step } from '../../words.ts';
 
 /** Volts and amperes of the shunt at an input and load, with its own heat settled. */
 function solve({ parts, ambient }: AnyInputs, vin: number, load: number) {
@@ -162,14 +162,11 @@ export const shuntReference = defineKind({
   },
   mendFirst: ['minimum-current'],
   checks: {
-    'minimum-current': held('shunt current at the trough', 'troughCurrent', 'atLeast', 'D1.minimumCurrent', 'knee of D1', 'must', (c) => {
-      const lack = c.must('D1.minimumCurrent').high - (c.out('troughCurrent').low ?? 0);
-      const drop = c.must('inputVoltage').low - c.must('inputRipple').high / 2 - c.must('D1.referenceVoltage').high;
-      const now = drop / c.must('R1.value').high;
-      return drop > 0
-        ? `R1 of ${say(drop / (now + lack) / 1.05, 'ohm')} or less feeds it.`
-        : 'The input does not reach the reference at its lowest: raise it, or take a lower reference.';
-    }),
+    'minimum-current': held('shunt current at the trough', 'troughCurrent', 'atLeast', 'D1.minimumCurrent', 'knee of D1', 'must', [
+      less('R1.value'),
+      more('given.inputVoltage'),
+      less('given.loadCurrent'),
+    ]),
     'maximum-current': held(
       'shunt current, load removed',
       'noLoadCurrent',
@@ -177,7 +174,7 @@ export const shuntReference = defineKind({
       'D1.maximumCurrent',
       'rating of D1',
       'must',
-      () => 'A larger R1, a narrower input, or a series regulator in its place.',
+      [more('R1.value'), 'A narrower input, or a series regulator in its place.'],
       { derated: true },
     ),
     'shunt-power': held(
@@ -187,7 +184,7 @@ export const shuntReference = defineKind({
       'D1.powerRating',
       'rating of D1',
       'must',
-      (c) => `A device of ${say((c.out('noLoadDissipation').high ?? 0) / 0.8, 'W')} or more, or a series regulator in its place.`,
+      [more('R1.value'), 'A series regulator in its place.'],
       { derated: true },
     ),
     'junction-temperature': held(
@@ -197,11 +194,7 @@ export const shuntReference = defineKind({
       'D1.maximumJunction',
       'highest junction temperature of D1',
       'must',
-      (c) => {
-        const watts = c.out('noLoadDissipation').high ?? 0;
-        const theta = (c.must('D1.maximumJunction').low - c.must('ambient').high) / Math.max(watts, 1e-12);
-        return `A package with ${say(theta, 'K/W')} to the air or less, or more copper, would hold.`;
-      },
+      [less('D1.junctionToAmbient'), more('R1.value'), 'More copper.'],
     ),
     'resistor-power': held(
       'heat of R1',
@@ -210,8 +203,7 @@ export const shuntReference = defineKind({
       'R1.powerRating',
       'rating of R1',
       'must',
-      (c) =>
-        `R1 rated ${sayRated(RESISTOR_POWERS, c.out('seriesDissipation').high, 'W')} passes, or several in series; with the output shorted R1 sees all of the input.`,
+      ['Several in series; with the output shorted R1 sees all of the input.'],
       { derated: true },
     ),
     'output-accuracy': held(

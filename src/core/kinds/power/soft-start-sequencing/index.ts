@@ -1,3 +1,4 @@
+import { more, less } from '../../cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
 import { CAPACITOR_VOLTAGES } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
@@ -5,7 +6,7 @@ import { defineKind, type Offer, type Sizing } from '../../contract.ts';
 import { dot, ground, part, port, wire } from '../../drawing.ts';
 import { choice, flag, num, openOhms, orNone } from '../../fields.ts';
 import type { AnyInputs } from '../../judged.ts';
-import { condition, held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
+import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
 
 /** The enable node: voltage it settles at, resistance it is fed through, capacitance. */
 function enable({ given: g, parts: { R1, C1, U1 } }: AnyInputs) {
@@ -147,10 +148,12 @@ export const softStartSequencing = defineKind({
     };
   },
   checks: {
-    'source-limit': held('peak at the source', 'sourcePeakCurrent', 'atMost', 'sourceCurrentLimit', 'what the source gives', 'must', (c) => {
-      const over = (c.out('sourcePeakCurrent').high ?? 0) / c.must('sourceCurrentLimit').low;
-      return `A ramp about ${say(over, '')} times as long (a larger C3), a smaller C2, or a later start.`;
-    }),
+    'source-limit': held('peak at the source', 'sourcePeakCurrent', 'atMost', 'sourceCurrentLimit', 'what the source gives', 'must', [
+      more('C3.value'),
+      less('C2.value'),
+      more('given.sourceCurrentLimit'),
+      'A later start.',
+    ]),
     order: condition(
       'order',
       (c) => (c.out('orderSlack').low === null ? null : (c.out('orderSlack').low ?? 0) >= 0),
@@ -168,9 +171,9 @@ export const softStartSequencing = defineKind({
       () => 0.8,
       'near the threshold the delay spreads without limit',
       'must',
-      () => 'A smaller R1, or no pull-down.',
+      [less('R1.value')],
     ),
-    'ready-in-time': held('ready', 'readyTime', 'atMost', 'readyTimeLimit', 'wanted', 'should', () => 'A smaller R1·C1, or a shorter ramp.', {
+    'ready-in-time': held('ready', 'readyTime', 'atMost', 'readyTimeLimit', 'wanted', 'should', [less('C1.value'), less('R1.value'), less('C3.value')], {
       whenNull: 'absent',
     }),
     rearm: held(
@@ -182,22 +185,17 @@ export const softStartSequencing = defineKind({
       'should',
       () => 'A discharge diode across R1, or a supervisor: a short brown-out restarts with C1 still charged, and with almost no delay.',
     ),
-    'bulk-capacitor-voltage': held(
-      'voltage on C2',
-      (c) => c.must('outputVoltage'),
-      'atMost',
-      'C2.voltageRating',
-      'rating of C2',
-      'must',
-      (c) => `C2 rated ${sayRated(CAPACITOR_VOLTAGES, c.must('outputVoltage').high, 'V')} passes.`,
-      { unit: 'V', derated: true },
-    ),
+    'bulk-capacitor-voltage': held('voltage on C2', (c) => c.must('outputVoltage'), 'atMost', 'C2.voltageRating', 'rating of C2', 'must', [], {
+      unit: 'V',
+      derated: true,
+    }),
   },
   rails: {
     in: {
       role: 'consumes',
       fills: { voltage: 'inputVoltage', sourceResistance: 'sourceResistance', currentLimit: 'sourceCurrentLimit' },
       draws: 'inputCurrent',
+      keepsPower: 'behind',
       gives: { surge: 'inputInrush' },
     },
     out: { role: 'provides', fills: { load: 'loadCurrent' }, gives: { voltage: 'railVoltage', currentLimit: 'sourceCurrentLimit' } },

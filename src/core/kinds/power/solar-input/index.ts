@@ -1,3 +1,4 @@
+import { more, less, from, choose } from '../../cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind } from '../../contract.ts';
@@ -116,31 +117,22 @@ export const solarInput = defineKind({
     };
   },
   checks: {
-    'energy-balance': held('harvest over load, worst month', 'surplus', 'atLeast', 'surplusRequired', 'wanted in the worst month', 'must', (c) => {
-      const need = c.out('panelPowerNeeded').high;
-      const month = MONTHS[(c.nominal('worstMonth') ?? 1) - 1];
-      return need === null
+    'energy-balance': held('harvest over load, worst month', 'surplus', 'atLeast', 'surplusRequired', 'wanted in the worst month', 'must', (c) => [
+      from(more('given.panelPower'), PANELS),
+      less('given.averageCurrent'),
+      c.nominal('surplus') === null
         ? 'The panel never reaches the battery’s voltage when it is hot: more cells in series, or a tracking converter.'
-        : `${month} decides: a panel of ${say(PANELS.find((p) => p >= need) ?? need, 'W')}, or ${say((c.must('averageCurrent').high * (c.out('surplus').low ?? 0)) / c.must('surplusRequired').high, 'A')} on average instead of ${say(c.must('averageCurrent').high, 'A')}.`;
-    }),
-    autonomy: held(
-      'days without sun',
-      'autonomyDays',
-      'atLeast',
-      'autonomyRequired',
-      'wanted',
-      'should',
-      (c) => `A battery of ${say((c.must('batteryCapacity').nominal * c.must('autonomyRequired').high) / (c.out('autonomyDays').low || 1), 'Ah')}.`,
-    ),
-    'cold-open-circuit': held(
-      'open circuit, cold',
-      'coldOpenCircuitVoltage',
-      'atMost',
-      'chargerInputMaximum',
-      'rating of the input',
-      'must',
-      () => 'Fewer panel cells in series, or an input of a higher rating: worst at dawn in frost.',
-    ),
+        : `${MONTHS[(c.nominal('worstMonth') ?? 1) - 1]} decides.`,
+    ]),
+    autonomy: held('days without sun', 'autonomyDays', 'atLeast', 'autonomyRequired', 'wanted', 'should', [
+      more('given.batteryCapacity'),
+      less('given.averageCurrent'),
+    ]),
+    'cold-open-circuit': held('open circuit, cold', 'coldOpenCircuitVoltage', 'atMost', 'chargerInputMaximum', 'rating of the input', 'must', [
+      more('given.chargerInputMaximum'),
+      less('given.openCircuitVoltage'),
+      'Fewer panel cells in series: it is worst at dawn in frost.',
+    ]),
     'hot-voltage': held(
       'hot panel',
       'hotPanelVoltage',
@@ -148,18 +140,14 @@ export const solarInput = defineKind({
       (c) => c.must('batteryChargeVoltage').high + c.must('D1.forwardVoltage').high,
       'full battery and the diode',
       'must',
-      () => 'More panel cells in series: a hot panel must still reach the full battery.',
+      [more('given.panelVoltage'), less('D1.forwardVoltage'), choose('given.coupling', 'tracking'), 'A hot panel must still reach the full battery.'],
       { applies: (c) => c.x.given.coupling === 'direct' },
     ),
-    'charge-current': held(
-      'charge current in full sun',
-      'peakChargeCurrent',
-      'atMost',
-      'chargeCurrentLimit',
-      'what the battery stands',
-      'must',
-      () => 'Limit it, or put more cells in parallel.',
-    ),
+    'charge-current': held('charge current in full sun', 'peakChargeCurrent', 'atMost', 'chargeCurrentLimit', 'what the battery stands', 'must', [
+      more('given.chargeCurrentLimit'),
+      less('given.panelPower'),
+      'Limit it, or put more cells in parallel.',
+    ]),
     'diode-current': held(
       'panel current',
       'panelCurrent',
@@ -167,25 +155,19 @@ export const solarInput = defineKind({
       'D1.currentRating',
       'rating of D1',
       'must',
-      (c) => `A diode rated ${say((c.out('panelCurrent').high ?? 0) / 0.8, 'A')} or more; the short-circuit current is 6–10 % higher still.`,
+      ['The short-circuit current is 6–10 % higher still.'],
       { derated: true },
     ),
-    'diode-voltage': held(
-      'reverse voltage of D1',
-      (c) => c.must('batteryChargeVoltage'),
-      'atMost',
-      'D1.voltageRating',
-      'rating of D1',
-      'must',
-      (c) => `A diode rated ${say(c.must('batteryChargeVoltage').high / 0.8, 'V')} or more.`,
-      { unit: 'V', derated: true },
-    ),
+    'diode-voltage': held('reverse voltage of D1', (c) => c.must('batteryChargeVoltage'), 'atMost', 'D1.voltageRating', 'rating of D1', 'must', [], {
+      unit: 'V',
+      derated: true,
+    }),
   },
   outdoors: true,
   rails: {
     out: {
       role: 'provides',
-      fills: {},
+      fills: { stored: 'averageCurrent', absoluteMaximum: 'chargerInputMaximum' },
       gives: { voltage: 'hotPanelVoltage', noLoad: 'coldOpenCircuitVoltage', currentLimit: 'panelCurrent' },
     },
   },

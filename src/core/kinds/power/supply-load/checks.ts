@@ -1,7 +1,6 @@
+import { more, less, choose } from '../../cures.ts';
 import type { CheckDef, SpreadLike } from '../../contract.ts';
 import type { Judged } from '../../judged.ts';
-import { nextAbove } from '../../../quantity/preferred.ts';
-import { say } from '../../words.ts';
 
 /** The crest of the rail, or what it rises to with nothing drawn. */
 function highest(c: Judged): SpreadLike {
@@ -20,14 +19,12 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('minimumVoltage'),
     from: 'least voltage the load works at',
     severity: 'must',
-    help: (c) => {
-      const low = c.out('loadVoltage').low;
-      if (low === null) return 'Thicker or star wiring, fewer copies or a higher rail is needed.';
-      const lack = c.must('minimumVoltage').high - low;
-      const drop = c.must('inputVoltage').low - c.must('inputRipple').high / 2 - low;
-      const wiring = drop > lack ? `wiring that drops ${say(drop - lack, 'V')} instead of ${say(drop, 'V')}, or ` : '';
-      return `It lacks ${say(Math.max(lack, 0), 'V')}: ${wiring}a rail that much higher, or a local regulator, would do.`;
-    },
+    help: [
+      less('given.wiringResistance'),
+      less('given.branchResistance'),
+      more('given.inputVoltage'),
+      'Thicker or star wiring, fewer copies, a higher rail, or a local regulator.',
+    ],
   },
   'maximum-voltage': {
     title: 'highest voltage at the load',
@@ -37,7 +34,7 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('maximumVoltage'),
     from: 'highest voltage the load works at',
     severity: 'must',
-    help: (c) => `Regulate the rail to ${say(c.must('maximumVoltage').low, 'V')} or less at its highest.`,
+    help: [less('given.inputVoltage'), 'Regulate the rail.'],
   },
   ripple: {
     title: 'ripple at the load',
@@ -47,7 +44,7 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.range('maximumRipple'),
     from: 'ripple the load stands',
     severity: 'should',
-    help: (c) => `A filter that takes ${say(20 * Math.log10(c.must('inputRipple').high / c.must('maximumRipple').low), 'dB')} off at the ripple’s frequency.`,
+    help: [less('given.inputRipple'), 'A filter on its rail takes it off.'],
   },
   'surge-voltage': {
     title: 'voltage during the surge',
@@ -57,12 +54,7 @@ export const checks: Record<string, CheckDef> = {
     from: 'least voltage the load works at',
     applies: surges,
     severity: 'must',
-    help: (c) => {
-      const dip = c.must('inputVoltage').low - c.must('inputRipple').high / 2 - c.must('minimumVoltage').high;
-      const surge = c.must('surgeCurrent').high;
-      if (dip <= 0) return 'The rail is below the least voltage even before the surge: raise it, or take a load that works lower.';
-      return `Start the copies one after another, or fit ${say(nextAbove((surge * 1e-3) / dip, 'E6'), 'F')} or more at each copy for a surge of 1 ms (in proportion for a longer one).`;
-    },
+    help: [less('given.surgeCurrent'), choose('given.startTogether', false), 'A capacitor at each copy carries the surge.'],
   },
   'supply-current': {
     title: 'current of all copies',
@@ -76,14 +68,12 @@ export const checks: Record<string, CheckDef> = {
     help: (c) => {
       const copies = c.out('supportedCopies').low;
       const fits =
-        copies === null
+        copies === null || copies >= c.env.copies
           ? ''
           : copies < 1
             ? 'Not even one copy fits at full rating. '
-            : copies >= c.env.copies
-              ? 'It fits at full rating alone, with nothing held back. '
-              : `${copies} ${copies === 1 ? 'copy fits' : 'copies fit'} at full rating. `;
-      return `${fits}A supply that gives ${say((c.out('peakTotal').high ?? 0) / 0.8, 'A')}, or staggered peaks, would carry all.`;
+            : `${copies} ${copies === 1 ? 'copy fits' : 'copies fit'} at full rating. `;
+      return [more('given.supplyCurrentLimit'), less('given.peakCurrent'), `${fits}A larger supply, or staggered peaks, would carry all.`];
     },
   },
   'surge-current': {
@@ -95,6 +85,6 @@ export const checks: Record<string, CheckDef> = {
     whenNull: 'absent',
     applies: surges,
     severity: 'must',
-    help: () => 'Start the copies one after another, or give the surge a soft start.',
+    help: [choose('given.startTogether', false), less('given.surgeCurrent'), 'A soft start takes the surge off.'],
   },
 };

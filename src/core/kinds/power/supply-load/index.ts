@@ -113,6 +113,7 @@ export const supplyLoad = defineKind({
       role: 'consumes',
       fills: { voltage: 'inputVoltage', ripple: 'inputRipple', trough: 'inputTrough', noLoad: 'inputMaximum', currentLimit: 'supplyCurrentLimit' },
       draws: TOTALS,
+      keepsPower: (x) => x.given.loadKind === 'constant-power',
       copiesCounted: true,
       gives: { surge: 'surgeTotal', minimum: 'minimumVoltage', maximum: 'maximumVoltage' },
     },

@@ -1,11 +1,11 @@
+import { more, less, choose } from '../../cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
-import { CAPACITOR_VOLTAGES } from '../../../quantity/stock.ts';
 import { window } from '../../bring-up.ts';
 import { defineKind, type SpreadLike } from '../../contract.ts';
 import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
 import { choice, flag, num } from '../../fields.ts';
 import type { Judged } from '../../judged.ts';
-import { condition, held, say, sayOut, sayPart, step, sayRated } from '../../words.ts';
+import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
 
 /** What each port promises at 5 V, A. // [USB] 2.0, 3.2 and Type-C */
 const PROMISED = {
@@ -165,18 +165,12 @@ export const usbSource = defineKind({
       (c) =>
         `A source of ${say(c.x.given.sourcePower, 'W')} need not offer ${say(c.x.given.contractVoltage, 'V')}: choose 5, 9, 15 or 20 V within its power; 12 V only when you supply the charger.`,
     ),
-    'contract-current': held(
-      'current of the contract',
-      'outputCurrent',
-      'atMost',
-      (c) => c.pick('contractCurrent'),
-      'what the contract promises',
-      'must',
-      (c) => {
-        const watts = c.out('outputPower').high;
-        return `The board takes ${say(watts, 'W')} at most: a higher contract voltage, a source of ${say(watts, 'W')} or more, or a lower peak would hold.`;
-      },
-    ),
+    'contract-current': held('current of the contract', 'outputCurrent', 'atMost', (c) => c.pick('contractCurrent'), 'what the contract promises', 'must', [
+      more('given.sourcePower'),
+      less('given.loadCurrent'),
+      less('given.loadPower'),
+      'A higher contract voltage, or a lower peak.',
+    ]),
     'fallback-current': held(
       'current without contract',
       'fallbackCurrent',
@@ -184,10 +178,14 @@ export const usbSource = defineKind({
       (c) => c.pick('availableCurrent'),
       'what the port promises at 5 V',
       'must',
-      (c) =>
-        c.x.given.gated
-          ? `Draw ${say(c.out('availableCurrent').low, 'A')} or less before the contract, or require a port that promises more.`
-          : `Gate the load until the contract stands, ask for configuration first, or require a port with 1.5 or 3 A: the board draws ${say(c.out('fallbackCurrent').high, 'A')}.`,
+      (c) => [
+        choose('given.gated', true),
+        choose('given.port', 'type-c-1.5a'),
+        choose('given.port', 'type-c-3a'),
+        less('given.loadCurrent'),
+        less('given.loadPower'),
+        c.x.given.gated ? less('given.attachCurrent') : 'Ask for configuration first, or hold the load off until the contract stands.',
+      ],
     ),
     'fallback-operation': held(
       'trough without contract',
@@ -196,23 +194,17 @@ export const usbSource = defineKind({
       (c) => c.range(c.x.given.gated ? 'attachMinimumVoltage' : 'minimumVoltage'),
       'what must work without a contract',
       'must',
-      () => 'An under-voltage lockout above 5.5 V that holds the board off, or a board that also works at 5 V, would do.',
+      [choose('given.gated', true), less('given.minimumVoltage'), 'An under-voltage lockout that holds the board off also does.'],
     ),
-    'contract-minimum': held('trough at the board', 'outputTrough', 'atLeast', 'minimumVoltage', 'what the board needs', 'must', (c) => {
-      const low = c.out('outputTrough').low;
-      return low === null
-        ? 'A shorter cable, a lower load or another contract.'
-        : `It lacks ${say(c.must('minimumVoltage').high - low, 'V')}: a cable with ${say(c.must('cableResistance').high / 2, 'ohm')}, or a higher contract.`;
-    }),
-    'highest-voltage': held(
-      'highest on VBUS',
-      'highestVoltage',
-      'atMost',
-      'maximumVoltage',
-      'what everything on VBUS survives',
-      'must',
-      (c) => `Everything on VBUS must stand ${say(c.out('highestVoltage').high, 'V')}: the contract with its tolerance and its transition.`,
-    ),
+    'contract-minimum': held('trough at the board', 'outputTrough', 'atLeast', 'minimumVoltage', 'what the board needs', 'must', [
+      less('given.cableResistance'),
+      less('given.loadCurrent'),
+      'A higher contract.',
+    ]),
+    'highest-voltage': held('highest on VBUS', 'highestVoltage', 'atMost', 'maximumVoltage', 'what everything on VBUS survives', 'must', [
+      more('given.maximumVoltage'),
+      'Everything on VBUS must stand the contract with its tolerance and its transition.',
+    ]),
     'attach-capacitance': held(
       'capacitance at attach',
       (c) => c.range('C1.value') ?? { nominal: 0, low: 0, high: 0 },
@@ -220,7 +212,7 @@ export const usbSource = defineKind({
       'attachCapacitanceLimit',
       'allowed directly on VBUS',
       'must',
-      (c) => `Leave at most ${say(c.must('attachCapacitanceLimit').low, 'F')} there and move the bulk behind a switch with soft start.`,
+      [less('C1.value'), 'Move the bulk behind a switch with soft start.'],
       { unit: 'F' },
     ),
     'contract-step': held(
@@ -230,42 +222,23 @@ export const usbSource = defineKind({
       (c) => Math.min(c.out('availableCurrent').low ?? 0, c.out('contractCurrent').low ?? 0),
       'the lesser of both promises',
       'should',
-      () => 'Less capacitance in front of the switch lowers it.',
+      [less('C1.value'), choose('given.gated', true)],
       { unit: 'A', applies: (c) => c.x.given.contractVoltage > 0 },
     ),
-    'capacitor-voltage': held(
-      'voltage on C1',
-      'highestVoltage',
-      'atMost',
-      'C1.voltageRating',
-      'rating of C1',
-      'must',
-      (c) => `C1 rated ${sayRated(CAPACITOR_VOLTAGES, c.out('highestVoltage').high, 'V')} passes.`,
-      { derated: true },
-    ),
-    'connector-current': held(
-      'connector',
-      'outputCurrent',
-      'atMost',
-      'J1.currentRating',
-      'rating of J1',
-      'must',
-      () => 'Take a connector and cable for 5 A, or a higher contract voltage.',
-    ),
-    'cable-drop': held(
-      'drop in the cable',
-      'cableDrop',
-      'atMost',
-      'maximumCableDrop',
-      'allowed drop',
-      'should',
-      (c) => `A cable of ${say(c.must('maximumCableDrop').low / (c.out('outputCurrent').high || 1), 'ohm')} or less, or a higher contract voltage.`,
-    ),
+    'capacitor-voltage': held('voltage on C1', 'highestVoltage', 'atMost', 'C1.voltageRating', 'rating of C1', 'must', [], { derated: true }),
+    'connector-current': held('connector', 'outputCurrent', 'atMost', 'J1.currentRating', 'rating of J1', 'must', [
+      more('J1.currentRating'),
+      'A higher contract voltage.',
+    ]),
+    'cable-drop': held('drop in the cable', 'cableDrop', 'atMost', 'maximumCableDrop', 'allowed drop', 'should', [
+      less('given.cableResistance'),
+      'A higher contract voltage.',
+    ]),
   },
   rails: {
     out: {
       role: 'provides',
-      fills: { load: 'loadCurrent', minimum: 'minimumVoltage', maximum: 'maximumVoltage' },
+      fills: { load: 'loadCurrent', power: 'loadPower', minimum: 'minimumVoltage', maximum: 'maximumVoltage' },
       gives: {
         voltage: 'outputVoltage',
         ripple: 'outputRipple',
@@ -273,6 +246,7 @@ export const usbSource = defineKind({
         trough: 'outputTrough',
         noLoad: 'highestVoltage',
         currentLimit: 'contractCurrent',
+        sourceResistance: 'cableResistance',
       },
     },
   },

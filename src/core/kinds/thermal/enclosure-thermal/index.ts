@@ -1,6 +1,7 @@
+import { more, less } from '../../cures.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { window } from '../../bring-up.ts';
-import { defineKind } from '../../contract.ts';
+import { defineKind, type Help } from '../../contract.ts';
 import { wire, type Drawn } from '../../drawing.ts';
 import { choice, num } from '../../fields.ts';
 import type { Judged } from '../../judged.ts';
@@ -78,12 +79,11 @@ export const enclosureThermal = defineKind({
   },
   checks: {
     'inside-temperature': held('air inside', 'insideTemperature', 'temperature', 'maximumInside', 'wanted of the inside', 'must', insideHelp),
-    'wall-touch': held('touching the box', 'wallTemperature', 'temperature', 'maximumTouch', 'guidance for what is touched', 'should', (c) => {
-      const room = c.must('maximumTouch').low - c.must('ambient').high;
-      return room > 0
-        ? `The wall may be ${say(room, 'K')} above the outside; a larger box, vents or less heat inside would keep it there.`
-        : 'It is as warm as that outside already: mark it hot, or keep hands off it.';
-    }),
+    'wall-touch': held('touching the box', 'wallTemperature', 'temperature', 'maximumTouch', 'guidance for what is touched', 'should', [
+      less('given.totalDissipation'),
+      more('given.width', 'given.height', 'given.depth'),
+      'Vents, less heat inside; or mark it hot.',
+    ]),
     placement: condition(
       'place of the sensitive part',
       (c) => !(/-hot$/.test(c.x.given.sensitivePosition) && c.must('hotPower').high > c.must('hotLimit').low),
@@ -92,22 +92,11 @@ export const enclosureThermal = defineKind({
       (c) =>
         `The hot block gives off ${say(c.must('hotPower').high, 'W')}: move it to the top and the edge, away from references, electrolytics, cells and sensors.`,
     ),
-    'sensitive-temperature': held(
-      'sensitive part',
-      'sensitiveTemperature',
-      'temperature',
-      'sensitiveLimit',
-      'what the most sensitive part stands',
-      'should',
-      (c) => {
-        const over = (c.out('sensitiveTemperature').high ?? 0) - c.must('sensitiveLimit').low;
-        const local = c.out('localRise').high ?? 0;
-        const apart = local > over && over > 0 ? (c.must('sensitiveDistance').nominal * local) / (local - over) : null;
-        return apart === null
-          ? 'The air inside alone is too warm for it: cool the box, or lead its heat to the wall.'
-          : `At ${say(Math.max(apart, 0.01), 'm')} from the hot block it would hold; so would a heat path from that block to the wall.`;
-      },
-    ),
+    'sensitive-temperature': held('sensitive part', 'sensitiveTemperature', 'temperature', 'sensitiveLimit', 'what the most sensitive part stands', 'should', [
+      more('given.sensitiveDistance'),
+      less('given.totalDissipation'),
+      'Cool the box, or lead its heat to the wall.',
+    ]),
     'vents-open': condition(
       'vents',
       (c) => c.must('ventInlet').low > 0 && c.must('ventOutlet').low > 0,
@@ -236,16 +225,15 @@ export const enclosureThermal = defineKind({
 });
 
 /** The least equal vents that hold the inside, or what else would. */
-function insideHelp(c: Judged): string {
+function insideHelp(c: Judged): Help {
   const g = c.x.given as Box & { solarPower: number };
   const watts = c.must('totalDissipation').high + c.must('solarPower').high;
   const [most, outside] = [c.must('maximumInside').low, c.must('ambient').high];
   if (most <= outside) return 'It is as warm as that outside already: nothing without cooling holds it. Take parts that stand more.';
   const holds = (area: number) => (balance({ ...g, style: 'vented', ventInlet: area, ventOutlet: area }, watts, outside)?.inside ?? Infinity) <= most;
   const area = VENTS.find(holds);
-  const per = (most - outside) / ((c.out('thermalResistance').high ?? Infinity) || Infinity);
   const vents = area === undefined ? 'Vents alone are not enough' : `Vents of ${say(area, 'm2')} low and the same high would hold it`;
-  return `${vents}; as it is, about ${say(per, 'W')} instead of ${say(watts, 'W')} may be given off inside. A larger or metal box also helps.`;
+  return [less('given.totalDissipation'), more('given.width', 'given.height', 'given.depth'), `${vents}. A larger or metal box also helps.`];
 }
 /** Openings worth trying, m². */
 const VENTS = [0.5e-4, 1e-4, 2e-4, 3e-4, 5e-4, 7e-4, 1e-3, 1.5e-3, 2e-3, 3e-3, 5e-3, 7e-3, 1e-2, 2e-2];

@@ -1,7 +1,9 @@
+import { from, less, more } from '../../cures.ts';
+import { HEATSINKS } from '../../../quantity/stock.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { airDensityRatio } from '../../../physics/convection.ts';
 import { window } from '../../bring-up.ts';
-import { defineKind, type CheckDef, type Step } from '../../contract.ts';
+import { defineKind, type CheckDef, type Help, type Step } from '../../contract.ts';
 import { choice, num } from '../../fields.ts';
 import type { Judged } from '../../judged.ts';
 import { say, step } from '../../words.ts';
@@ -25,15 +27,16 @@ const junctionCheck = (i: number): CheckDef => ({
   from: `highest junction temperature of Q${i}`,
   applies: (c) => c.x.parts[`Q${i}`].dissipation !== null,
   severity: 'must',
-  help: sinkHelp,
+  help: SINK,
 });
 
-function sinkHelp(c: Judged): string {
-  const need = c.out('sinkNeeded').low;
-  return need === null
-    ? 'No sink alone holds all junctions: lower the heat, spread it over more devices, or leave the insulating pads out.'
-    : `A sink of ${say(need, 'K/W')} or less holds all junctions at this heat; more length, fins or moving air get there.`;
-}
+/** With a known figure a better one; more length, fins or moving air get there with a shape. */
+const SINK: Help = [
+  from(less('H1.sinkToAmbient'), HEATSINKS),
+  more('H1.length'),
+  more('given.airSpeed'),
+  'Less heat, more devices to share it, or no insulating pads; more length, fins or moving air make a better sink.',
+];
 
 export const heatsink = defineKind({
   id: 'heatsink',
@@ -158,7 +161,7 @@ export const heatsink = defineKind({
       from: 'highest junction temperature of Q1',
       applies: (c) => c.x.given.pulsePower > 0,
       severity: 'must',
-      help: (c) => `Pulses shorter than the die's ${say(c.must('Q1.thermalTime').nominal, 's')}, less power in each, or a larger die would hold.`,
+      help: [less('given.pulseWidth'), less('given.pulsePower'), 'A larger die takes longer pulses.'],
     },
     touch: {
       title: 'touching the sink',
@@ -167,13 +170,7 @@ export const heatsink = defineKind({
       limit: (c) => c.range('maximumTouch'),
       from: 'guidance for metal that is touched',
       severity: 'should',
-      help: (c) => {
-        const room = c.must('maximumTouch').low - c.must('ambient').high;
-        const watts = c.out('totalDissipation').high ?? 0;
-        return room > 0 && watts > 0
-          ? `A sink of ${say(room / watts, 'K/W')} or less stays below it; else guard it or mark it hot.`
-          : 'The air around it is as warm as that already: guard it or mark it hot.';
-      },
+      help: [from(less('H1.sinkToAmbient'), HEATSINKS), 'Guard it, or mark it hot.'],
     },
   },
   rails: {},

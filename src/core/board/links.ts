@@ -1,0 +1,93 @@
+import type { RailMeaning, Ref, SignalPort } from '../kinds/contract.ts';
+import type { Judged } from '../kinds/judged.ts';
+import { parallel } from '../physics/network.ts';
+import { addRanges, exactly, type Range } from '../quantity/uncertain.ts';
+
+/** How several values of one meaning become one. */
+export type Join = (a: Range, b: Range) => Range;
+
+const strictest =
+  (pick: (a: Range, b: Range) => boolean): Join =>
+  (a, b) =>
+    pick(a, b) ? a : b;
+/** The one whose high end is higher: a demand. */
+const highest = strictest((a, b) => a.high >= b.high);
+/** The one whose low end is lower: a limit. */
+const lowest = strictest((a, b) => a.low <= b.low);
+const inParallel: Join = (a, b) => ({
+  nominal: parallel(a.nominal, b.nominal),
+  low: parallel(a.low, b.low),
+  high: parallel(a.high, b.high),
+});
+
+export interface Carried {
+  way: 'down' | 'back';
+  /** A level against ground: a rail below ground turns its sign. */
+  level?: true;
+  /** Several on one link. Without it there is one giver. */
+  join?: Join;
+  /**
+   * What a typed value of the field counts beside a link: nothing; it too, where it is stricter; or it too, added. A kind's
+   * default counts as typed where what is carried is a limit of the stage's own (`own`).
+   */
+  typed?: { as: 'stricter' | 'added'; own?: true };
+  /** A built board keeps what the design says: the range a converter is told of, the share of time of a state. */
+  kept?: true;
+}
+
+/** What a rail carries, a row a meaning. [Engineering contract 10, Rails carry] */
+export const RAIL_LINKS: Readonly<Record<RailMeaning | 'load' | 'power', Carried>> = {
+  voltage: { way: 'down', level: true },
+  trough: { way: 'down', level: true },
+  noLoad: { way: 'down', level: true },
+  ripple: { way: 'down' },
+  rippleFrequency: { way: 'down' },
+  noise: { way: 'down' },
+  sourceResistance: { way: 'down' },
+  currentLimit: { way: 'down', join: lowest, typed: { as: 'stricter' } },
+  load: { way: 'back', join: addRanges },
+  power: { way: 'back', join: addRanges },
+  surge: { way: 'back', join: addRanges },
+  capacitance: { way: 'back', join: addRanges, typed: { as: 'added', own: true } },
+  stored: { way: 'back', join: addRanges },
+  minimum: { way: 'back', join: highest, typed: { as: 'stricter', own: true } },
+  maximum: { way: 'back', join: lowest, typed: { as: 'stricter', own: true } },
+  absoluteMaximum: { way: 'back', join: lowest, typed: { as: 'stricter', own: true } },
+};
+
+/** What a signal carries, a row a meaning. [Engineering contract 11, A signal carries] */
+export const SIGNAL_LINKS: Readonly<Record<keyof SignalPort['fills'], Carried>> = {
+  voltage: { way: 'down', level: true },
+  nominal: { way: 'down', level: true, kept: true },
+  low: { way: 'down', level: true, kept: true },
+  high: { way: 'down', level: true, kept: true },
+  sourceResistance: { way: 'down' },
+  noise: { way: 'down' },
+  ripple: { way: 'down' },
+  rippleFrequency: { way: 'down' },
+  loadResistance: { way: 'back', join: inParallel },
+  bias: { way: 'back', join: addRanges },
+  fullScale: { way: 'back', join: lowest, kept: true },
+  resolution: { way: 'back', join: highest, kept: true },
+  maximum: { way: 'back', join: lowest, typed: { as: 'stricter' } },
+  attenuationFrequency: { way: 'back', join: lowest, typed: { as: 'stricter' } },
+};
+
+/** Meanings that bear on how a typed value is told: a limit that is not the stricter one was not overridden. */
+export const isLimit = (links: Readonly<Record<string, Carried>>, meaning: string): boolean => links[meaning]?.typed !== undefined;
+
+/** What a port's reference comes to: an outcome, given, parameter or carried field by name, or a function; null when it has no number. */
+export function read(ref: Ref, c: Judged): Range | null {
+  const value = typeof ref === 'string' ? c.pick(ref) : ref(c);
+  return typeof value === 'number' ? exactly(value) : value;
+}
+
+/**
+ * As `read`, for what the neighbours of a stage see: where it gives no number as designed (a regulator in dropout) what stands
+ * there all the same, and where one end is lost the others.
+ */
+export function seen(ref: Ref, c: Judged): Range | null {
+  if (typeof ref !== 'string') return read(ref, c);
+  const s = c.physical(ref);
+  return s.nominal === null ? null : { nominal: s.nominal, low: s.low ?? Math.min(0, s.nominal), high: s.high ?? s.nominal };
+}

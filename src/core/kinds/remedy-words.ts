@@ -1,0 +1,44 @@
+import { formatText } from '../quantity/format.ts';
+import type { Field, Kind, NumberField, PartDef, Remedy, Setting } from './contract.ts';
+import { titleOf } from './titles.ts';
+
+/** Digits of a figure that a remedy promises: it is rounded to the side that passes before it comes here. */
+const DIGITS = 4;
+
+/** Remedies and advice as sentences, made in this one place. */
+export function wordsOf(remedies: readonly Remedy[], advice: string, kind: Kind): string {
+  const all = remedies.map((r) => [r, ...(r.with ?? [])].map((s) => settingWords(s, kind)).join(' with '));
+  if (!all.length) return advice;
+  const [first, ...rest] = all;
+  const sentence = `${first!.charAt(0).toUpperCase()}${first!.slice(1)}${rest.map((r, i) => `${i === rest.length - 1 ? ', or ' : ', '}${r}`).join('')} would hold.`;
+  return advice ? `${sentence} ${advice}` : sentence;
+}
+
+/** "R1 of 1.2 kΩ or more", "load current of 105 mA or less", "C2 rated 25 V or more". */
+export function settingWords(setting: Setting, kind: Kind): string {
+  const [owner, key] = splitSetting(setting.set);
+  const side = setting.atLeast !== undefined ? ' or more' : setting.atMost !== undefined ? ' or less' : '';
+  const value = setting.atLeast ?? setting.atMost ?? setting.to!;
+  const amount = typeof value === 'number' ? formatText(value, setting.unit, DIGITS) : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
+  if (owner === 'given') {
+    const title = titleOf(kind, 'given', key);
+    return setting.to === undefined ? `${title} of ${amount}${side}` : `“${title}” set to ${amount.replaceAll('-', ' ')}`;
+  }
+  if (key === 'value') return `${owner} of ${amount}${side}`;
+  if (key === 'tolerance') return `${owner} of ${amount}`;
+  if (/Rating$/.test(key)) return `${owner} rated ${amount}${side}`;
+  return `${owner} with ${titleOf(kind, owner, key)} of ${amount}${side}`;
+}
+
+/** `R1.value` or `given.x` as owner and key. */
+export function splitSetting(set: string): [owner: string, key: string] {
+  const dot = set.indexOf('.');
+  return [set.slice(0, dot), set.slice(dot + 1)];
+}
+
+/** The field a setting names; null for a part's value or tolerance. */
+export function fieldOf(kind: Kind, set: string): Field | NumberField | null {
+  const [owner, key] = splitSetting(set);
+  if (owner === 'given') return (kind.given as Record<string, Field>)[key] ?? null;
+  return (kind.parts as Record<string, PartDef>)[owner]?.params?.[key] ?? null;
+}
