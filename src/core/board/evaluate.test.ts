@@ -136,9 +136,18 @@ describe('what is wrong with the wiring is found, not refused', () => {
     expect(found.some((t) => /must be below the input/.test(t))).toBe(true);
   });
   it('what hangs on a rail that does not stand has no values either, with the reason', () => {
+    const source: StageDoc = { id: 'usb', kind: 'usb-source', given: { contractVoltage: 15, sourcePower: 18 }, rails: { out: 'v5' } };
+    const s = sumOf([source, load()]).byId.get('load')!;
+    expect(s.judged.out('loadVoltage').absent?.reason).toMatch(/rail “v5” does not stand/);
+    expect(s.checks.length).toBeGreaterThan(2);
+    for (const c of s.checks) expect(c.status, c.id).toBe('unknown');
+  });
+  it('a regulator in dropout follows its input, and what hangs on it is judged there', () => {
     const sum = sumOf([supply({ given: { supplyVoltage: 5 } }), regulator(), load()]);
-    expect(sum.byId.get('load')!.judged.out('loadVoltage').absent?.reason).toMatch(/rail “v5” does not stand/);
+    const fed = nominal(sum.byId.get('in')!, 'outputVoltage');
+    expect(nominal(sum.byId.get('load')!, 'loadVoltage')).toBeCloseTo(fed - 2, 1);
     expect(check(sum.byId.get('load')!, 'minimum-voltage')!.status).toBe('fail');
+    expect(sum.byId.get('reg')!.judged.nominal('outputVoltage')).toBeNull();
   });
 });
 

@@ -12,6 +12,7 @@ import { curesOf } from './remedies.ts';
 import { powerByState, type StatePower } from './power.ts';
 import { isLimit, RAIL_LINKS, read, SIGNAL_LINKS } from './links.ts';
 import { askedOf, belowGround, finished, negative, settledBoard, settlingBoard, signalDown, type SettledBoard } from './settle.ts';
+import { sizeWell } from './sizing.ts';
 import type { ResolvedPart } from './stage-inputs.ts';
 import type { Spread } from '../tolerance/study.ts';
 import type { Finding, Wire, Wiring } from './wiring.ts';
@@ -143,7 +144,7 @@ export class Evaluator {
       const stage = doc.stages.find((s) => s.id === old.id)!;
       if (stage === old.doc) return old;
       const node = byId.get(stage.id)!.with(stage);
-      if (node.open) node.size();
+      if (node.open) sizeWell(node);
       node.judgeAsBoard();
       return stageSum(node, doc);
     });

@@ -1,15 +1,17 @@
+import { isAbsent } from '../math/absent.ts';
 import { STATE_IDS, type StateId, type WarmDevice } from '../kinds/contract.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
 import type { Results } from '../tolerance/study.ts';
 import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';
 import type { Wiring } from './wiring.ts';
 
-/** The finite results of a stage. */
+/** The finite results of a stage, and what stands where one has no number as designed. */
 export function finite(results: Results): Record<string, number> {
   const found: Record<string, number> = {};
   for (const name in results) {
     const value = results[name];
-    if (typeof value === 'number' && Number.isFinite(value)) found[name] = value;
+    const seen = isAbsent(value) ? value.stand : value;
+    if (typeof seen === 'number' && Number.isFinite(seen)) found[name] = seen;
   }
   return found;
 }

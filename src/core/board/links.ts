@@ -43,7 +43,10 @@ export const RAIL_LINKS: Readonly<Record<RailMeaning | 'load' | 'power', Carried
   ripple: { way: 'down' },
   rippleFrequency: { way: 'down' },
   noise: { way: 'down' },
+  // A battery's voltage is that at rest: its resistance is still to be counted. Others give their voltage under load.
   sourceResistance: { way: 'down' },
+  // What a step of current sees, whether or not its drop is in the voltage.
+  impedance: { way: 'down' },
   currentLimit: { way: 'down', join: lowest, typed: { as: 'stricter' } },
   load: { way: 'back', join: addRanges },
   power: { way: 'back', join: addRanges },

@@ -169,13 +169,13 @@ export class StageNode {
   }
 
   /** Sizes the open parts of this copy of a stage for where it stands now, unless it stands where the original was sized for. */
-  resize(original: StageNode): void {
+  resize(original: StageNode, sizing: (node: StageNode) => void): void {
     if (!this.open) return;
     const kept = original.#sizedFor;
     if (kept && !differ(kept, this.links, ROUGH)) this.#choose(original.chosen, original.offers, kept);
     else if (!this.#sizedFor || this.#sizedFor === kept || differ(this.#sizedFor, this.links, KEPT)) {
       this.chosen = null;
-      this.size();
+      sizing(this);
       this.#sizedFor = this.links;
     }
   }
@@ -192,6 +192,12 @@ export class StageNode {
     const same = sameChoice(this.chosen, chosen);
     [this.chosen, this.offers, this.#sizedFor] = [chosen, offers, sizedFor];
     if (!same) this.#lay();
+  }
+
+  /** Takes these values for its open parts. */
+  choose(chosen: Chosen): void {
+    this.chosen = chosen;
+    this.#lay();
   }
 
   /** Chooses values for the open parts with what is known of the links so far. */

@@ -72,8 +72,10 @@ export class Cell {
     return this.#heat;
   }
 
+  evaluated = false;
   evaluate(): void {
     this.stale = false;
+    this.evaluated = true;
     this.version++;
     this.o = this.node.judged.study.here();
   }
@@ -308,7 +310,8 @@ export class BoardPoint {
 
   /** What a reference of a stage comes to here: an outcome, given, parameter or carried field, or a function. */
   #reader(cell: Cell, ref: Ref): () => number | null {
-    if (typeof ref !== 'string') return () => read(ref, cell.judged)?.nominal ?? null;
+    // A stage that was not looked at yet has nothing to tell.
+    if (typeof ref !== 'string') return () => (cell.evaluated ? (read(ref, cell.judged)?.nominal ?? null) : null);
     const span = spanOf(cell, ref);
     if (!span) return reader(cell, ref);
     const usual = reader(cell, ref);
@@ -414,7 +417,8 @@ export class BoardPoint {
   /** Current of all copies at a consuming port in a state, A. */
   drawn(node: StageNode, def: RailPort, state: StateId): number {
     if (!def.draws || node.dead) return 0;
-    const one = this.cell(node).o[typeof def.draws === 'string' ? def.draws : def.draws[state]];
+    const drawn = this.cell(node).o[typeof def.draws === 'string' ? def.draws : def.draws[state]];
+    const one = isAbsent(drawn) ? drawn.stand : drawn;
     return typeof one === 'number' && Number.isFinite(one) ? (def.copiesCounted ? one : one * node.copies) : 0;
   }
 

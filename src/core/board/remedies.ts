@@ -151,7 +151,7 @@ class Trial {
     if (!part) return null;
     const sort = PART_TYPES[part.def.type];
     if (key === 'tolerance') return sort.grades.map(([grade]) => grade);
-    if (key === 'value') return start ? seriesBetween(part.series, start / 1e4, start * 1e4) : null;
+    if (key === 'value') return start ? seriesBetween(part.series, Math.max(start / 1e4, sort.buyable[0]), Math.min(start * 1e4, sort.buyable[1])) : null;
     return sort.stock[key] ?? null;
   }
 

@@ -6,6 +6,7 @@ import { sharesOf, type BoardDoc } from './document.ts';
 import { heatLinks } from './heat.ts';
 import { RAIL_LINKS, read, seen, SIGNAL_LINKS, type Carried } from './links.ts';
 import { differ, sameChoice, StageNode, type Link, type Load } from './node.ts';
+import { sizeWell } from './sizing.ts';
 import { replace, wire, type Rail, type Tap, type Wiring } from './wiring.ts';
 
 /** Rounds in which links agree. Near the most that a cable can bring they close in slowly; what is in a loop never does. */
@@ -130,7 +131,7 @@ function* sizing(nodes: readonly StageNode[], order: readonly StageNode[]): Gene
     const probe = node.probe();
     replace(halfway, node, probe);
     relink(probe, halfway);
-    probe.resize(node);
+    probe.resize(node, sizeWell);
     probes.set(node, probe);
     yield;
   }

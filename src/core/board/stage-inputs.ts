@@ -19,6 +19,8 @@ export interface ResolvedPart {
   sized: boolean;
   /** To be chosen by sizing. */
   open: boolean;
+  /** Ratings chosen by sizing, by parameter. */
+  ratings: Readonly<Record<string, number>>;
 }
 
 /** A stage's numbers ready to be evaluated: nominal object, spreads, and how its parts came about. */
@@ -83,7 +85,7 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
     for (const [name, field] of Object.entries(def.params ?? {})) {
       const key = `${slot}.${name}`;
       const typed = stage.parts?.[slot]?.[name] as Uncertain | undefined;
-      const value = fieldValue(field, typed === undefined && field.default === null ? chosen?.ratings?.[key] : typed, links.get(key));
+      const value = fieldValue(field, typed === undefined ? chosen?.ratings?.[key] : typed, links.get(key));
       if (isRange(value)) put(node, name, `parts.${slot}.${name}`, value, links.has(key));
       else node[name] = value;
     }
@@ -149,13 +151,14 @@ function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<
   const join = chosen?.join?.[slot] ?? doc?.join ?? 'series';
   const unneeded = def.type === 'device' || (def.needed && !def.needed(given as never));
   const open = !unneeded && isOpen(def, doc !== undefined, typed);
-  const none = { slot, def, value: null, range: null, tolerance: 0, series, join, sized: false, open: false };
+  const ratings = ratingsOf(slot, chosen, doc);
+  const none = { slot, def, value: null, range: null, tolerance: 0, series, join, sized: false, open: false, ratings };
   if (unneeded) return none;
   const picked = chosen?.values[slot];
   if (open || (picked !== undefined && typed === undefined)) {
     const tolerance = doc?.tolerance ?? def.tolerance ?? 0;
     const value = picked ?? PART_TYPES[def.type].provisional;
-    return { slot, def, value, range: spreadOf(value, tolerance, doc?.tempco, ambient), tolerance, series, join, sized: true, open: true };
+    return { slot, def, value, range: spreadOf(value, tolerance, doc?.tempco, ambient), tolerance, series, join, sized: true, open: true, ratings };
   }
   if (doc === undefined && def.default !== undefined) {
     const tolerance = def.tolerance ?? 0;
@@ -168,6 +171,15 @@ function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<
   const range = typeof typed === 'number' ? spreadOf(typed, tolerance, doc?.tempco, ambient) : toRange(typed);
   return { ...none, value: nominal, range, tolerance };
 }
+
+/** Ratings that sizing chose for a part and nobody typed. */
+const ratingsOf = (slot: string, chosen: Chosen | null, doc: PartDoc | undefined): Record<string, number> =>
+  Object.fromEntries(
+    Object.entries(chosen?.ratings ?? {}).flatMap(([key, v]) => {
+      const param = key.slice(slot.length + 1);
+      return key.startsWith(`${slot}.`) && doc?.[param] === undefined ? [[param, v] as const] : [];
+    }),
+  );
 
 /** Tolerance, widened over the ambient range by the temperature coefficient, referred to the nominal ambient. */
 function spreadOf(value: number, tolerance: number, tempco: number | undefined, ambient: Range): Range {

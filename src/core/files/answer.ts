@@ -79,7 +79,14 @@ function stageAnswer(s: StageSum): Record<string, unknown> {
         .filter((p) => p.def.type !== 'device')
         .map((p) => [
           p.slot,
-          { value: p.value, tolerance: p.tolerance, series: p.series, ...(p.def.joins && p.value !== null ? { join: p.join } : {}), sized: p.sized },
+          {
+            value: p.value,
+            tolerance: p.tolerance,
+            series: p.series,
+            ...(p.def.joins && p.value !== null ? { join: p.join } : {}),
+            sized: p.sized,
+            ...(Object.keys(p.ratings).length ? { ratings: p.ratings } : {}),
+          },
         ]),
     ),
     outcomes: Object.fromEntries(outcomes),

@@ -227,6 +227,7 @@ export type RailMeaning =
   | 'noise'
   | 'currentLimit'
   | 'sourceResistance'
+  | 'impedance'
   | 'surge'
   | 'capacitance'
   | 'stored'

@@ -42,6 +42,30 @@ function feedbackPair(s: Sizing, ratio: number): { R1: number; R2: number } {
 }
 
 /**
+ * Fixed arms beside a trimmer that reach both ends wanted with every tolerance against them, with the least span beyond; null
+ * where none does. // [feedback divider] with the track in the upper or the lower arm
+ */
+function trimmerPair(s: Sizing, x: AnyInputs, output: number): { R1: number; R2: number } | null {
+  const g = x.given;
+  const upper = g.feedback === 'trimmer-upper';
+  const vref = s.param('U1.referenceVoltage');
+  const [low, high] = [s.limit('adjustLow') ?? output * 0.85, s.limit('adjustHigh') ?? output * 1.15];
+  const [t1, t2, track, t] = [s.tolerance('R1'), s.tolerance('R2'), s.value('RV1'), s.tolerance('RV1')];
+  const tops = s.candidates('R1', 10, 1e6);
+  let best: { R1: number; R2: number; span: number } | null = null;
+  for (const R2 of s.candidates('R2', 10, 1e6)) {
+    // What R1 may be at most for the low end, and at least for the high one.
+    const most = upper ? ((low / vref.high - 1) * R2 * (1 - t2)) / (1 + t1) : ((low / vref.high - 1) * (R2 * (1 - t2) + track * (1 - t))) / (1 + t1);
+    const least = upper ? ((high / vref.low - 1) * R2 * (1 + t2) - track * (1 - t)) / (1 - t1) : ((high / vref.low - 1) * R2 * (1 + t2)) / (1 - t1);
+    const R1 = tops.find((r) => r >= least && r <= most);
+    if (R1 === undefined) continue;
+    const span = upper ? track / R2 : R1 / R2 - R1 / (R2 + track);
+    if (!best || span < best.span) best = { R1, R2, span };
+  }
+  return best;
+}
+
+/**
  * Feedback pair, inductor, capacitors and the ratings of what is sized: the smallest of each that passes at the worst ends
  * of input, tolerance and frequency.
  */
@@ -49,7 +73,8 @@ export function sizeConverter(s: Sizing, x: AnyInputs, k: Sized): Offer[] {
   const open = ['R1', 'R2', 'L1', 'CIN', 'COUT'].filter((slot) => s.open(slot));
   const values: Record<string, number> = {};
   if (s.open('R1') || s.open('R2')) {
-    const pair = feedbackPair(s, k.ratio);
+    const trimmed = (x.given.feedback ?? 'fixed') !== 'fixed';
+    const pair = (trimmed ? trimmerPair(s, x, k.output) : null) ?? feedbackPair(s, k.ratio);
     if (s.open('R1')) values.R1 = pair.R1;
     if (s.open('R2')) values.R2 = pair.R2;
   }

@@ -211,9 +211,13 @@ const SYNCHRONOUS = none('there is no diode');
 const NO_STATE = none('no load is stated for it');
 
 /** Results at the full load, at a light one, and the input current in each state. */
-/** What a buck in dropout draws: about the power that it draws at the lowest input that regulates. */
+/**
+ * What a converter out of regulation draws. A buck in dropout: about the power that it draws at the lowest input that
+ * regulates. A boost: what its load takes, which comes through its rectifier.
+ */
 function outOfRegulation(c: Converter | Absent, load: number, why: Absent): Value {
-  if (isAbsent(c) || c.topology !== 'buck' || c.source <= 0) return why;
+  if (isAbsent(c) || c.topology === 'inverting' || c.source <= 0) return why;
+  if (c.topology === 'boost') return standing(why, load);
   // Cold resistances say a little less than the settled ones, so a little above.
   const edge = converterAt({ ...c, source: Math.max(leastInput(c, load, null) * 1.02, c.source) }, load);
   return isAbsent(edge) ? why : standing(why, (edge.inputCurrent * edge.vin) / c.source);

@@ -10,6 +10,8 @@ export interface PartSort {
   unit: Unit | null;
   /** Where its values come from, unless the slot says otherwise. */
   series: Series;
+  /** Values that are sold, from and to, SI. */
+  buyable: readonly [least: number, most: number];
   /** Value before anything was sized, SI. */
   provisional: number;
   /** Tolerances it is sold with, the widest first, and what one costs beside the widest: usual small quantities, for comparing only. */
@@ -22,6 +24,7 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
   resistor: {
     unit: 'ohm',
     series: 'E24',
+    buyable: [0.01, 1e8],
     provisional: 1e3,
     grades: [
       [0.05, 1],
@@ -35,6 +38,7 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
   capacitor: {
     unit: 'F',
     series: 'E6',
+    buyable: [1e-12, 0.022],
     provisional: 1e-7,
     grades: [
       [0.2, 1],
@@ -48,6 +52,7 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
   inductor: {
     unit: 'H',
     series: 'E6',
+    buyable: [1e-9, 1],
     provisional: 1e-4,
     grades: [
       [0.2, 1],
@@ -57,7 +62,14 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
     ],
     stock: { saturationCurrent: INDUCTOR_CURRENTS, currentRating: INDUCTOR_CURRENTS },
   },
-  device: { unit: null, series: 'E24', provisional: 0, grades: [], stock: { voltageRating: BLOCKING_VOLTAGES, maximumInput: BLOCKING_VOLTAGES } },
+  device: {
+    unit: null,
+    series: 'E24',
+    buyable: [0, 0],
+    provisional: 0,
+    grades: [],
+    stock: { voltageRating: BLOCKING_VOLTAGES, maximumInput: BLOCKING_VOLTAGES },
+  },
 };
 
 /** Unit of a part's value; none of a device, which has no value. */

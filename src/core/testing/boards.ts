@@ -38,3 +38,10 @@ export function agrees(s: StageSum, expected: Readonly<Record<string, number | n
     if (off > rel) throw new Error(`${s.kind.id}.${outcome} is ${got}, worked out apart ${value}`);
   }
 }
+
+/** As `check`. @throws where it does not apply */
+export function checkWith(s: StageSum, id: string) {
+  const found = check(s, id);
+  if (!found) throw new Error(`${s.id} has no check ${id}`);
+  return found;
+}

@@ -149,7 +149,7 @@ describe('one input moved elsewhere', () => {
     const f = (x: Record<string, number>) => ({ y: (x.v! * x.r2!) / (x.r1! + x.r2!) });
     const { study: s, x } = study({ r1: [9900, 10_000, 10_100], r2: [990, 1000, 1010], v: [11, 12, 13] }, f);
     const there = study({ r1: [9900, 10_000, 10_100], r2: [990, 1000, 1010], v: [20, 24, 25] }, f).study.plain('y');
-    const moved = s.moved('y', { path: 'v', target: x, key: 'v' }, { low: 20, nominal: 24, high: 25 });
+    const moved = s.moved('y', [{ path: 'v', target: x, key: 'v', range: { low: 20, nominal: 24, high: 25 } }]);
     for (const end of ['low', 'nominal', 'high'] as const) expect(moved[end]).toBeCloseTo(there[end]!, 12);
     // The study itself stands where it stood.
     expect(s.plain('y').low).toBeCloseTo((11 * 990) / (10_100 + 990), 12);

@@ -29,10 +29,18 @@ export function size(s: Sizing, x: { given: Given }): Offer[] {
   const [currentLimit, resistanceLimit] = [s.limit('maximumInputCurrent'), s.limit('maximumOutputResistance')];
   const tapLimit = resistanceLimit ?? (currentLimit === null ? USUAL_TAP : null);
   const [t1, t2] = [s.tolerance('R1'), s.tolerance('R2')];
+  const most = Math.max(Math.abs(s.range('inputVoltage').low), Math.abs(s.range('inputVoltage').high));
+  const [p1, p2] = ['R1.powerRating', 'R2.powerRating'].map((ref) => s.param(ref).low * s.derating * (1 - s.comfort)) as [number, number];
+  /** At the highest input, each at the low end of its tolerance while the other is at its high one. */
+  const tooHot = (top: number, bottom: number): boolean => {
+    const heat = (own: number, own0: number, other: number) => (most / (own * (1 - own0) + other)) ** 2 * own * (1 - own0);
+    return heat(top, t1, bottom * (1 - t2)) > p1 || heat(bottom, t2, top * (1 - t1)) > p2;
+  };
   const current = (top: number, bottom: number) => (g.inputVoltage - outputOf(g, top, bottom)) / (top + g.sourceResistance);
   const breaks = ([bottom, top]: readonly number[]) =>
     Number(currentLimit !== null && current(top!, bottom!) > currentLimit) +
-    Number(tapLimit !== null && parallel(top! * (1 + t1) + g.sourceResistance, bottom! * (1 + t2)) > tapLimit);
+    Number(tapLimit !== null && parallel(top! * (1 + t1) + g.sourceResistance, bottom! * (1 + t2)) > tapLimit) +
+    Number(tooHot(top!, bottom!));
   const bottoms = s.candidates('R2', LEAST, MOST);
   const search = (tops: readonly Choice[]) =>
     jointSearch({

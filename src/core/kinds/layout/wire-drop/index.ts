@@ -71,7 +71,7 @@ export const wireDrop = defineKind({
     maximumVoltage: num('V', null, 'what the consumers stand'),
     absoluteMaximum: num('V', null, 'what destroys a consumer'),
     sourceLimit: num('A', null, 'what the rail before can give'),
-    sourceResistance: num('ohm', null, 'of the rail before'),
+    sourceImpedance: num('ohm', null, 'of the rail before'),
   },
   parts: {
     W1: {
@@ -191,7 +191,7 @@ export const wireDrop = defineKind({
         ripple: 'inputRipple',
         rippleFrequency: 'rippleFrequency',
         currentLimit: 'sourceLimit',
-        sourceResistance: 'sourceResistance',
+        impedance: 'sourceImpedance',
       },
       draws: 'inputCurrent',
       keepsPower: 'behind',
@@ -207,7 +207,7 @@ export const wireDrop = defineKind({
       gives: {
         voltage: 'outputVoltage',
         ripple: (c) => c.range('inputRipple'),
-        sourceResistance: (c) => addRanges(c.range('sourceResistance') ?? exactly(0), c.pick('loopResistance') ?? exactly(0)),
+        impedance: (c) => addRanges(c.range('sourceImpedance') ?? exactly(0), c.pick('loopResistance') ?? exactly(0)),
         rippleFrequency: 'rippleFrequency',
         noLoad: (c) => c.range('supplyVoltage'),
         currentLimit: 'wireCapacity',

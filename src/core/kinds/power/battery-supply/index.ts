@@ -224,6 +224,7 @@ export const batterySupply = defineKind({
         voltage: 'outputVoltage',
         noLoad: 'fullVoltage',
         sourceResistance: 'internalResistance',
+        impedance: 'internalResistance',
         currentLimit: (c) => (c.range('maximumDischargeRate')?.low ?? chemistryOf(c.x).dischargeRate) * c.x.given.parallel * c.x.given.capacity,
       },
     },

@@ -211,7 +211,7 @@ export const chargePump = defineKind({
         ripple: 'outputRipple',
         rippleFrequency: 'rippleFrequency',
         currentLimit: 'U1.currentRating',
-        sourceResistance: 'outputResistance',
+        impedance: 'outputResistance',
       },
     },
   },

@@ -194,7 +194,7 @@ export const dcInput = defineKind({
         trough: 'outputTrough',
         noLoad: 'noLoadVoltage',
         currentLimit: 'currentLimit',
-        sourceResistance: 'outputResistance',
+        impedance: 'outputResistance',
       },
     },
   },

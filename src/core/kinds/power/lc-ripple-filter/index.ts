@@ -156,7 +156,8 @@ export const lcRippleFilter = defineKind({
       dissipation: g.loadCurrent ** 2 * Math.max(...dcr),
       totalDissipation: g.loadCurrent ** 2 * sum,
       stepDeviation: damping > 0 ? g.loadStep * stepFall(net) : UNSTABLE,
-      turnOnPeak: g.inputVoltage * stepPeak(net),
+      // Nothing was drawn before: the source stands at its highest.
+      turnOnPeak: Math.max(g.inputVoltage, x.carried.inputMaximum ?? 0) * stepPeak(net),
     };
   },
   checks,
@@ -168,7 +169,7 @@ export const lcRippleFilter = defineKind({
         ripple: 'inputRipple',
         rippleFrequency: 'rippleFrequency',
         noLoad: 'inputMaximum',
-        sourceResistance: 'sourceResistance',
+        impedance: 'sourceResistance',
         currentLimit: 'sourceLimit',
       },
       draws: 'inputCurrent',

@@ -12,6 +12,9 @@ export function working(c: Judged): Step[] {
   const raw = (name: string) => c.study.nominal[name] as number;
   const { a, rTop } = feedback(g.regulatorType, U1.referenceVoltage, R1.value, R2.value);
   const stands = c.nominal('outputVoltage') !== null;
+  const trough = g.inputTrough ?? g.inputVoltage - g.inputRipple / 2;
+  /** What it regulates to where the input allows. */
+  const held = stands ? raw('outputVoltage') : trough - raw('differential');
   const steps: Step[] = [];
   if (g.regulatorType !== 'fixed' && R1.value !== null && R2.value !== null) {
     const adjust = g.regulatorType === 'adjust-pin';
@@ -45,7 +48,7 @@ export function working(c: Judged): Step[] {
         Ro: q(U1.outputResistance, 'ohm'),
         IL: q(g.loadCurrent, 'A'),
       },
-      result: { name: 'Vout', value: raw('outputVoltage'), unit: 'V' },
+      result: { name: 'Vout', value: held, unit: 'V' },
       ...(stands ? { outcome: 'outputVoltage' } : {}),
       source: 'regulator datasheet practice',
     },
@@ -60,7 +63,7 @@ export function working(c: Judged): Step[] {
     {
       title: 'Headroom at the trough',
       expression: 'Vt - Vout',
-      values: { Vt: q(g.inputTrough ?? g.inputVoltage - g.inputRipple / 2, 'V'), Vout: q(raw('outputVoltage'), 'V') },
+      values: { Vt: q(trough, 'V'), Vout: q(held, 'V') },
       result: { name: 'd', value: raw('differential'), unit: 'V' },
       outcome: 'differential',
       source: 'definition',

@@ -4,6 +4,11 @@ import type { Offer, Sizing } from '../../contract.ts';
 import type { AnyInputs } from '../../judged.ts';
 import { impedance, ripple } from './index.ts';
 
+/** Rating of a usual small resistor, W. */
+const USUAL_POWER = 0.1;
+/** As good as the least shift there is. */
+const NEARLY = 1.05;
+
 /** Equal resistors (or the best pair for another ratio), the largest with the smallest C1 that hold shift, signal, ripple and start-up. */
 export function size(s: Sizing, x: AnyInputs): Offer[] {
   const open = ['R1', 'R2', 'C1', 'C2', 'R3'].filter((slot) => s.open(slot));
@@ -28,11 +33,20 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   const amp = x.given.buffer === 'op-amp';
   const offset = amp ? Math.max(Math.abs(s.param('U1.offsetVoltage').low), s.param('U1.offsetVoltage').high) : 0;
   const pull = amp ? Math.max(Math.abs(s.param('U1.biasCurrent').low), s.param('U1.biasCurrent').high) : Math.max(Math.abs(load.low), load.high);
-  for (const r1 of [...list].reverse()) {
-    const r2 = s.open('R2') ? pairOf(r1) : s.value('R2');
-    const rth = parallel(r1, r2) * (1 + t);
-    const skew = Math.abs((r2 * (1 + t)) / (r1 * (1 - t) + r2 * (1 + t)) - ratio) * vin.high;
-    if (skew + pull * rth + offset > s.range('maximumShift').low * spare) continue;
+  const pairs = [...list]
+    .reverse()
+    .map((r1) => {
+      const r2 = s.open('R2') ? pairOf(r1) : s.value('R2');
+      const rth = parallel(r1, r2) * (1 + t);
+      const skew = Math.abs((r2 * (1 + t)) / (r1 * (1 - t) + r2 * (1 + t)) - ratio) * vin.high;
+      return { r1, r2, rth, shift: skew + pull * rth + offset, watts: (vin.high / (r1 + r2)) ** 2 * Math.max(r1, r2) };
+    })
+    .filter((p) => p.watts <= USUAL_POWER * s.derating);
+  // Where the resistors' own spread is more than the shift allows, smaller ones gain nothing: as near as any comes.
+  const least = Math.min(...pairs.map((p) => p.shift));
+  const allowed = Math.max(s.range('maximumShift').low * spare, least * NEARLY);
+  for (const { r1, r2, rth, shift } of pairs) {
+    if (shift > allowed) continue;
     const f = farads.find((c) => {
       const now: AnyInputs = {
         given: { ...x.given, signalFrequency: s.range('signalFrequency').low, rippleFrequency: s.range('rippleFrequency').low },
@@ -53,6 +67,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
       },
     ];
   }
-  const all: Record<string, number> = { R1: list[0]!, R2: pairOf(list[0]!), C1: farads.at(-1)!, C2: 1e-5, R3: 10 };
+  const last = pairs.at(-1) ?? { r1: list[0]!, r2: pairOf(list[0]!) };
+  const all: Record<string, number> = { R1: last.r1, R2: last.r2, C1: farads.at(-1)!, C2: 1e-5, R3: 10 };
   return [{ values: Object.fromEntries(open.map((slot) => [slot, all[slot]!])), why: 'nothing holds all four: the stiffest there is' }];
 }

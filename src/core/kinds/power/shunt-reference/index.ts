@@ -122,6 +122,8 @@ export const shuntReference = defineKind({
     const now = solve(x, g.inputVoltage, g.loadCurrent);
     const trough = solve(x, g.inputVoltage - g.inputRipple / 2, g.loadCurrent);
     const idle = noLoad(x);
+    // Starved, the device takes nothing, and the load what comes through the resistor.
+    const volts = now.amps >= 0 ? now.volts : Math.max(0, g.inputVoltage - g.loadCurrent * R1.value);
     const rz = complex(Math.max(D1.dynamicImpedance, 1e-9));
     const zp = C1.value ? beside(rz, capacitor(C1.value, g.rippleFrequency, C1.esr)) : rz;
     const share = abs(over(zp, add(complex(R1.value), zp)));
@@ -129,16 +131,15 @@ export const shuntReference = defineKind({
     const corner = C1.value && outputResistance > 0 ? 1 / (2 * Math.PI * outputResistance * C1.value) : null;
     const band = corner === null ? g.noiseHigh - g.noiseLow : corner * (Math.atan(g.noiseHigh / corner) - Math.atan(g.noiseLow / corner));
     return {
-      outputVoltage: now.volts,
+      outputVoltage: volts,
       shuntCurrent: now.amps,
       troughCurrent: trough.amps,
       noLoadCurrent: idle.amps,
       dissipation: Math.max(0, now.volts * now.amps),
       noLoadDissipation: noLoadPower(x),
       junctionTemperature: idle.junction,
-      seriesDissipation: (g.inputVoltage - now.volts) ** 2 / R1.value,
-      // Starved, the device takes nothing and the load still all of its own.
-      inputCurrent: Math.max((g.inputVoltage - now.volts) / R1.value, g.loadCurrent),
+      seriesDissipation: (g.inputVoltage - volts) ** 2 / R1.value,
+      inputCurrent: (g.inputVoltage - volts) / R1.value,
       outputResistance,
       rippleRejection: -toDb(share),
       outputRipple: g.inputRipple * share,
@@ -245,7 +246,7 @@ export const shuntReference = defineKind({
   },
   signals: {},
   warm: [{ part: 'D1', check: 'junction-temperature', dissipation: 'noLoadDissipation', junction: 'junctionTemperature', limit: 'D1.maximumJunction' }],
-  heat: (_, o) => ({ resistor: o.seriesDissipation ?? 0, shunt: (o.outputVoltage ?? 0) * (o.shuntCurrent ?? 0) }),
+  heat: (_, o) => ({ resistor: o.seriesDissipation ?? 0, shunt: (o.outputVoltage ?? 0) * Math.max(0, o.shuntCurrent ?? 0) }),
   working: (c) => {
     const { given: g, parts, ambient } = c.x;
     const { R1, D1 } = parts;

@@ -246,7 +246,7 @@ export const usbSource = defineKind({
         trough: 'outputTrough',
         noLoad: 'highestVoltage',
         currentLimit: 'contractCurrent',
-        sourceResistance: 'cableResistance',
+        impedance: 'cableResistance',
       },
     },
   },
