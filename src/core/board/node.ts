@@ -344,7 +344,13 @@ export class StageNode {
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
     const insideOf = (name: string) => {
       const inside = outcomes[name]?.inside;
-      return inside && { inputs: inside.inputs, value: () => inside.value(x, env), ...(inside.samples ? { samples: inside.samples } : {}) };
+      return (
+        inside && {
+          inputs: inside.inputs,
+          ...(inside.value ? { value: () => inside.value!(x, env) } : {}),
+          ...(inside.samples ? { samples: inside.samples } : {}),
+        }
+      );
     };
     const study = new Study(inputs.inputs, run, insideOf, inputs.prepare, earlier);
     return this.#wrap(study, x, env, method);

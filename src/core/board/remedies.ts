@@ -1,4 +1,4 @@
-import type { CheckDef, Cure, Field, NumberField, PartDef, Remedy, Setting } from '../kinds/contract.ts';
+import type { CheckDef, Cure, Cured, Field, NumberField, PartDef, Remedy, Setting } from '../kinds/contract.ts';
 import { marginsOf, statusAt, type Rules, type Status } from '../kinds/judge.ts';
 import { splitSetting } from '../kinds/remedy-words.ts';
 import { PART_TYPES, valueUnit } from '../parts/part-types.ts';
@@ -12,13 +12,14 @@ import type { StageNode } from './node.ts';
  * How far cures have to go, found on the stage as it stands: each field is moved until the check passes, rounded to the side
  * that passes, to a value one can have, and looked at again; what would make another check of the stage fail is not offered.
  */
-export function curesOf(node: StageNode, check: string, cures: readonly Cure[], rules: Rules): Remedy[] {
+export function curesOf(node: StageNode, check: string, cures: readonly Cure[], rules: Rules): Cured {
   const def = (node.kind.checks as Record<string, CheckDef>)[check]!;
   const trial = new Trial(node, check, def, rules);
-  return cures.flatMap((cure) => {
+  const remedies = cures.flatMap((cure) => {
     const found = trial.cure(cure);
     return found ? [found] : [];
   });
+  return { remedies, against: trial.against };
 }
 
 /** Steps away from where a field stands until one passes, as factors. */
@@ -33,6 +34,8 @@ const BEYOND = 5;
 const passes = (status: Status | null | undefined): boolean => status === 'ok' || status === 'tight';
 
 class Trial {
+  /** What cures it at the cost of another check. */
+  readonly against: { remedy: Remedy; breaks: string }[] = [];
   readonly #before: Readonly<Record<string, { status: Status }>>;
 
   constructor(
@@ -176,7 +179,13 @@ class Trial {
     if (!moved) return false;
     moved.judgeAsBoard();
     const after = marginsOf(moved.kind, moved.judged, this.rules);
-    return passes(after[this.check]?.status) && Object.entries(after).every(([id, { status }]) => passes(status) || !passes(this.#before[id]?.status ?? 'ok'));
+    if (!passes(after[this.check]?.status)) return false;
+    const broken = Object.entries(after).find(([id, { status }]) => !passes(status) && passes(this.#before[id]?.status ?? 'ok'));
+    if (!broken) return true;
+    const remedy = remedyOf(settings);
+    if (!this.against.some((a) => a.remedy.set === remedy.set))
+      this.against.push({ remedy, breaks: (moved.kind.checks as Record<string, CheckDef>)[broken[0]]!.title });
+    return false;
   }
 
   #moved(settings: readonly Setting[]): StageNode | null {

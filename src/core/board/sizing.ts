@@ -76,7 +76,7 @@ function rate(node: StageNode, rules: Rules): void {
       id,
       curesWithin(node, id, (set) => ratingIsFree(node, set)),
       rules,
-    );
+    ).remedies;
     if (!first) continue;
     const ratings = { ...node.chosen?.ratings };
     for (const s of [first, ...(first.with ?? [])]) ratings[s.set] = (s.atLeast ?? s.atMost)!;
@@ -95,7 +95,7 @@ function mend(node: StageNode, rules: Rules, start: { chosen: Chosen; worst: num
     const before = best;
     for (const id of failed(node, rules)) {
       for (const cure of curesWithin(node, id, isOpen)) {
-        const [found] = curesOf(node, id, [cure], rules);
+        const [found] = curesOf(node, id, [cure], rules).remedies;
         if (!found) continue;
         const values = { ...best.chosen.values };
         for (const s of [found, ...(found.with ?? [])]) {

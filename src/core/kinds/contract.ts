@@ -88,8 +88,8 @@ export interface OutcomeDef {
   doc?: string;
   /** How it is called on screens. */
   title: string;
-  /** Not monotone in these inputs: the engine samples the inside, with this outcome's own formula. */
-  inside?: { inputs: readonly string[]; value: (x: AnyInputs, env: AnyInputs) => Value; samples?: number };
+  /** Not monotone in these inputs: the engine samples the inside, with this outcome's own formula where it has one. */
+  inside?: { inputs: readonly string[]; value?: (x: AnyInputs, env: AnyInputs) => Value; samples?: number };
   /** Made from other outcomes: the root-sum-square half-spread of one, or the span over several with the nominal of one. */
   derived?: { halfSpreadOf: string } | { spanOver: readonly string[]; nominalOf: string };
   /** A text or yes/no result. */
@@ -205,7 +205,12 @@ export interface Remedy extends Setting {
   with?: readonly Setting[];
 }
 /** Finds out how far the cures of a check have to go on the stage as it stands. */
-export type Curing = (check: string, cures: readonly Cure[]) => readonly Remedy[];
+export type Curing = (check: string, cures: readonly Cure[]) => Cured;
+export interface Cured {
+  remedies: readonly Remedy[];
+  /** What would cure the check and make another fail that passes: no remedy, but worth a word where there is none. */
+  against: readonly { remedy: Remedy; breaks: string }[];
+}
 
 export interface SpreadLike {
   nominal: number | null;

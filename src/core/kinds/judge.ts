@@ -2,7 +2,7 @@ import { isAbsent, type Absent } from '../math/absent.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import { wordsOf } from './remedy-words.ts';
-import type { CheckDef, Cure, Curing, Kind, Limit, Remedy, OutcomeDef, Severity, SpreadLike } from './contract.ts';
+import type { CheckDef, Cure, Cured, Curing, Kind, Limit, Remedy, OutcomeDef, Severity, SpreadLike } from './contract.ts';
 import type { Judged } from './judged.ts';
 
 export type Status = 'ok' | 'tight' | 'fail' | 'unknown';
@@ -54,7 +54,7 @@ const HALF = 0.5;
 const SLIM = 'It passes, with less to spare than the comfort margin.';
 
 /** Answers all checks of a stage, in the order the kind declares them. Checks that do not apply are left out. */
-export function judge(kind: Kind, c: Judged, rules: Rules, curing: Curing = () => []): CheckResult[] {
+export function judge(kind: Kind, c: Judged, rules: Rules, curing: Curing = () => UNCURED): CheckResult[] {
   const results = Object.entries(kind.checks as Record<string, CheckDef>).flatMap(([id, def]) => {
     const result = judgeOne(id, def, kind, c, rules, curing);
     return result ? [result] : [];
@@ -70,6 +70,8 @@ export function judge(kind: Kind, c: Judged, rules: Rules, curing: Curing = () =
   }
   return results;
 }
+
+const UNCURED: Cured = { remedies: [], against: [] };
 
 /** A property that is worked out when it is first read. */
 function lazily<T extends object, K extends keyof T & string>(of: T, key: K, work: () => T[K]): void {
@@ -152,8 +154,10 @@ function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules
     lazily(result, 'help', () => '');
     return result;
   }
-  lazily(result, 'remedies', () => (status === 'fail' ? curing(id, helpOf(def, c).cures) : []));
-  lazily(result, 'help', () => wordsOf(result.remedies, helpOf(def, c).advice, kind));
+  let cured: Cured | null = null;
+  const cure = () => (cured ??= status === 'fail' ? curing(id, helpOf(def, c).cures) : UNCURED);
+  lazily(result, 'remedies', () => cure().remedies);
+  lazily(result, 'help', () => wordsOf(cure(), helpOf(def, c).advice, kind));
   return result;
 }
 

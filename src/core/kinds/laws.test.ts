@@ -395,7 +395,7 @@ const SCALES: readonly Scale[] = [
   ['linear-regulator', 'startUpTime', { 'C2.value': 2 }, 2],
   ['linear-regulator', 'outputRipple', { inputRipple: 2 }, 2, { inputRipple: 0.1 }],
   ['rectifier-reservoir', 'outputRipple', { mainsFrequency: 2, 'C1.value': 0.5 }, 1, {}, { C1: { value: 4.7e-3, esr: 0 } }],
-  ['shunt-reference', 'seriesDissipation', { 'R1.value': 2 }, 0.5, {}, { D1: { dynamicImpedance: 0 } }],
+  ['shunt-reference', 'seriesDissipation', { 'R1.value': 0.5 }, 2, {}, { D1: { dynamicImpedance: 0 } }],
   ['rail-splitter', 'startUpTime', { 'C1.value': 2 }, 2],
   ['capacitance-multiplier', 'startUpTime', { 'C1.value': 2 }, 2],
   ['supply-load', 'surgeTotal', { surgeCurrent: 2 }, 2, { surgeCurrent: 0.1 }],

@@ -1,5 +1,6 @@
 import type { Range } from '../quantity/uncertain.ts';
 import { Absent, impossible, isAbsent, type Value } from '../math/absent.ts';
+import { goldenSection } from '../math/golden.ts';
 import { draw, randomOf } from './random.ts';
 import { percentile } from './statistics.ts';
 
@@ -28,10 +29,10 @@ export interface Spread {
   absent?: Absent;
 }
 
-/** An outcome that is not monotone in some inputs. `value` gives this outcome alone, so that sampling it stays cheap. */
+/** An outcome that is not monotone in some inputs. `value` gives this outcome alone, so that sampling it stays cheap; without it all are worked out. */
 export interface Inside {
   inputs: readonly string[];
-  value: () => Value;
+  value?: () => Value;
   /** Points over the range, ends included. */
   samples?: number;
 }
@@ -44,6 +45,10 @@ const SAMPLES = 2001;
 const RUNS = 2000;
 const SEED = 1;
 const TAIL = 0.001;
+/** Steps of the search between two samples: flat at its top, an outcome is there to the last digits long before its place is. */
+const CLOSELY = 18;
+/** How near to the worst found, in parts of its distance from the nominal, another start has to be to be followed up. */
+const HOPEFUL = 0.3;
 /** Ends for two neighbours among inputs asked together. */
 const PATTERNS: readonly (readonly [End, End])[] = [
   [-1, -1],
@@ -331,8 +336,33 @@ export class Study {
   #search(outcome: string, k: number, start: Corner, sign: -1 | 1): Value {
     if (isAbsent(this.#value(start.row, k))) return this.#value(start.row, k);
     let top = this.#climb(k, start, sign, this.#influence(k).active);
-    const designed = this.#worstDesigned(k, sign);
-    if (designed && worse(this.#kept[designed.row * this.#names.length + k]!, top.value, sign)) top = this.#climb(k, designed, sign, this.#all);
+    for (const designed of this.#worstDesigned(k, sign)) {
+      // A start far below what is found already hardly climbs above it.
+      const value = this.#kept[designed.row * this.#names.length + k]!;
+      if (!worse(value, top.value - sign * HOPEFUL * Math.abs(top.value - this.#kept[this.#origin.row * this.#names.length + k]!), sign)) continue;
+      const other = this.#climb(k, designed, sign, this.#all);
+      if (worse(other.value, top.value, sign)) top = other;
+    }
+    // What is not monotone in an input may be worst at another end of it, with all others turned round there.
+    for (const path of this.insideOf(outcome)?.inputs ?? []) {
+      const at = this.inputs.findIndex((i) => i.path === path);
+      if (at < 0) continue;
+      for (const end of ENDS) {
+        if (end === top.ends[at]) continue;
+        const ends = top.ends.with(at, end);
+        const key = keyOf(ends);
+        const row = this.#at(ends, key);
+        if (Number.isNaN(this.#kept[row * this.#names.length + k]!)) continue;
+        const other = this.#climb(
+          k,
+          { ends, key, row },
+          sign,
+          this.#all.filter((i) => i !== at),
+          false,
+        );
+        if (worse(other.value, top.value, sign)) top = other;
+      }
+    }
     return this.#sampleInside(outcome, top.ends, sign, top.value);
   }
 
@@ -378,14 +408,18 @@ export class Study {
     }));
   }
 
-  #worstDesigned(k: number, sign: -1 | 1): Corner | null {
+  /** The worst two of them. */
+  #worstDesigned(k: number, sign: -1 | 1): Corner[] {
     const width = this.#names.length;
-    let best: Corner | null = null;
+    const at = (c: Corner) => this.#kept[c.row * width + k]!;
+    let [first, second]: (Corner | null)[] = [null, null];
     for (const corner of this.#design()) {
-      const value = this.#kept[corner.row * width + k]!;
-      if (!Number.isNaN(value) && (!best || worse(value, this.#kept[best.row * width + k]!, sign))) best = corner;
+      const value = at(corner);
+      if (Number.isNaN(value)) continue;
+      if (!first || worse(value, at(first), sign)) [first, second] = [corner, first];
+      else if (!second || worse(value, at(second), sign)) second = corner;
     }
-    return best;
+    return [first, second].flatMap((c) => c ?? []);
   }
 
   /** Inputs that leave an outcome exactly as it is, each judged alone, and the others. */
@@ -435,13 +469,23 @@ export class Study {
     let [least, most] = [Infinity, -Infinity];
     this.#place(ends);
     const samples = inside.samples ?? SAMPLES;
-    for (let k = 0; k < samples; k++) {
-      input.target[input.key] = input.low + ((input.high - input.low) * k) / (samples - 1);
+    const value = (share: number): number => {
+      input.target[input.key] = input.low + (input.high - input.low) * share;
       this.prepare();
-      const value = numeric(inside.value());
-      if (isAbsent(value)) continue;
-      if (value < least) least = value;
-      if (value > most) most = value;
+      const v = numeric(inside.value ? inside.value() : this.run()[outcome]);
+      return isAbsent(v) ? NaN : v;
+    };
+    let [leastAt, mostAt] = [0, 0];
+    for (let k = 0; k < samples; k++) {
+      const v = value(k / (samples - 1));
+      if (v < least) [least, leastAt] = [v, k];
+      if (v > most) [most, mostAt] = [v, k];
+    }
+    // Between the samples beside the best one it turns round: there it is looked at closely.
+    if (samples > 2) {
+      const around = (k: number): [number, number] => [Math.max(0, k - 1) / (samples - 1), Math.min(samples - 1, k + 1) / (samples - 1)];
+      least = Math.min(least, value(goldenSection(value, ...around(leastAt), CLOSELY)));
+      most = Math.max(most, value(goldenSection((s) => -value(s), ...around(mostAt), CLOSELY)));
     }
     this.#set(at, 0);
     this.#restore(ends);

@@ -9,6 +9,14 @@ function score(vin: number, wanted: number, load: number, r1: number, r2: number
   return Math.max(Math.abs(out(r1 * (1 + t), r2 * (1 - t)) / wanted - 1), Math.abs(out(r1 * (1 - t), r2 * (1 + t)) / wanted - 1));
 }
 
+/** Neither resistor of a tenth of a watt gets within a tenth of its rating, whichever ends they stand at. */
+function cool(vin: number, r1: number, r2: number, t: number): boolean {
+  const watts = [1 - t, 1 + t].flatMap((a) =>
+    [1 - t, 1 + t].flatMap((b) => [(vin / (r1 * a + r2 * b)) ** 2 * r1 * a, (vin / (r1 * a + r2 * b)) ** 2 * r2 * b]),
+  );
+  return Math.max(...watts) <= 0.09;
+}
+
 describe('joint search', () => {
   it.each<[Series, number, number, number]>([
     ['E12', 12, 3.3, Infinity],
@@ -21,7 +29,8 @@ describe('joint search', () => {
     const all = seriesBetween(series, 100, 1e7);
     let best = Infinity;
     for (const r1 of all)
-      for (const r2 of all) if (1 / (1 / (r1 * (1 + t)) + 1 / (r2 * (1 + t))) <= limit) best = Math.min(best, score(vin, wanted, load, r1, r2, t));
+      for (const r2 of all)
+        if (1 / (1 / (r1 * (1 + t)) + 1 / (r2 * (1 + t))) <= limit && cool(vin, r1, r2, t)) best = Math.min(best, score(vin, wanted, load, r1, r2, t));
     const s = alone(
       'voltage-divider',
       { inputVoltage: vin, outputVoltage: wanted, loadResistance: Number.isFinite(load) ? load : null },

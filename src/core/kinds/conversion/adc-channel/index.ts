@@ -17,6 +17,9 @@ import { working } from './working.ts';
 /** Peak-to-peak noise is taken as 6.6 times rms: all but one reading in a thousand of a normal distribution. */
 const PEAK_TO_PEAK = 6.6;
 
+/** The error is least at the temperature of the calibration, and turns round there. */
+const TURNS = { inputs: ['given.calibrationTemperature', 'ambient'], samples: 9 };
+
 export const adcChannel = defineKind({
   id: 'adc-channel',
   family: 'conversion',
@@ -115,12 +118,12 @@ export const adcChannel = defineKind({
     rangeUse: { unit: 'ratio', title: 'use of the range' },
     signalPeak: { unit: 'V', title: 'highest signal' },
     spanCodes: { unit: 'count', title: 'codes used' },
-    errorExtreme: { unit: 'V', title: 'error, worst case' },
-    errorRss: { unit: 'V', title: 'error, root-sum-square' },
-    errorExtremeLsb: { unit: 'LSB', title: 'error, worst case' },
-    errorRssLsb: { unit: 'LSB', title: 'error, root-sum-square' },
-    errorCalibrated: { unit: 'V', title: 'error after calibration', doc: 'extreme sum after the chosen calibration' },
-    errorCalibratedRss: { unit: 'V', title: 'error after calibration, RSS' },
+    errorExtreme: { unit: 'V', title: 'error, worst case', inside: TURNS },
+    errorRss: { unit: 'V', title: 'error, root-sum-square', inside: TURNS },
+    errorExtremeLsb: { unit: 'LSB', title: 'error, worst case', inside: TURNS },
+    errorRssLsb: { unit: 'LSB', title: 'error, root-sum-square', inside: TURNS },
+    errorCalibrated: { unit: 'V', title: 'error after calibration', doc: 'extreme sum after the chosen calibration', inside: TURNS },
+    errorCalibratedRss: { unit: 'V', title: 'error after calibration, RSS', inside: TURNS },
     settlingError: { unit: 'V', title: 'settling error' },
     settlingErrorLsb: { unit: 'LSB', title: 'settling error' },
     cutoffFrequency: { unit: 'Hz', title: 'corner of the input RC' },

@@ -12,7 +12,7 @@ export function limits({ given: g, parts: { R1, U1 }, ambient }: AnyInputs) {
   return { programmed, limit, power, at };
 }
 
-const STEPS = 4000;
+const STEPS = 2000;
 
 /** A charge in equal steps of state of charge: when it ends by itself, and when it passes 90 %. Null where it never does. [Cells] constant current, constant voltage */
 export function chargeTimes(x: AnyInputs): { done: number | null; most: number | null } {
@@ -27,7 +27,7 @@ export function chargeTimes(x: AnyInputs): { done: number | null; most: number |
   const ends = U1.terminationRatio * programmed;
   const start = g.startStateOfCharge;
   const ds = (1 - start) / STEPS;
-  let [time, most]: [number, number | null] = [0, null];
+  let [time, before, most]: [number, number, number | null] = [0, 0, null];
   for (let k = 0; k < STEPS; k++) {
     const s = start + ds * (k + 0.5);
     const rest = restVoltage(cell, s);
@@ -47,9 +47,16 @@ export function chargeTimes(x: AnyInputs): { done: number | null; most: number |
         amps = ohms > 0 ? (U1.floatVoltage - rest) / ohms : 0;
         constantVoltage = true;
       }
-      if (constantVoltage && amps + shared <= ends) return { done: time, most: most ?? time };
+      if (constantVoltage && amps + shared <= ends) {
+        // It ends between the middles of this step and the one before.
+        const last = ends - shared;
+        const share = before > amps && last > 0 ? (before - last) / (before - amps) - 0.5 : 0;
+        const done = time + (last > 0 ? ((share * g.cellCapacity * ds) / last) * 3600 : 0);
+        return { done, most: most ?? done };
+      }
     }
     if (!(amps > 0)) return { done: null, most };
+    before = amps;
     time += ((g.cellCapacity * ds) / amps) * 3600;
     if (most === null && s + ds / 2 >= 0.9 - 1e-12) most = time;
   }

@@ -83,7 +83,12 @@ export const batteryCharger = defineKind({
     terminationShare: { unit: 'ratio', title: 'load over the termination current', doc: 'above 1 it never terminates' },
     chargeTemperature: { unit: 'degC', title: 'cell while charging' },
     reverseCurrent: { unit: 'A', title: 'back into an unpowered source' },
-    chargeTime: { unit: 's', title: 'charge time', doc: 'until it terminates; null when it cannot' },
+    chargeTime: {
+      unit: 's',
+      title: 'charge time',
+      doc: 'until it terminates; null when it cannot',
+      inside: { inputs: ['parts.U1.floatVoltage'], samples: 5 },
+    },
     chargeTime90: { unit: 's', title: 'charge time to 90 %' },
   },
   size: (s, x) => {

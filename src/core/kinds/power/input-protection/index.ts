@@ -140,7 +140,7 @@ export const inputProtection = defineKind({
     const series = (g.fuse === 'none' ? 0 : F1.resistance) + (g.limiter === 'ntc' ? RT1.hotResistance : 0);
     const output: Value = polarity === null ? RUNAWAY : g.inputVoltage - polarity.drop - g.loadCurrent * series;
     const left: Value = isAbsent(output) ? output : output > 0 ? output : NOTHING;
-    const rd = (D2.clampVoltage - D2.breakdownVoltage) / D2.clampCurrent;
+    const rd = Math.max(0, (D2.clampVoltage - D2.breakdownVoltage) / D2.clampCurrent);
     const surge = Math.max((g.surgeVoltage - D2.breakdownVoltage) / (g.surgeResistance + rd), 0);
     const fitted = g.clamp === 'suppressor';
     const clampVoltage = fitted && surge > 0 ? D2.breakdownVoltage + rd * surge : g.surgeVoltage;

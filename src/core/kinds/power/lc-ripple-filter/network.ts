@@ -1,3 +1,4 @@
+import { goldenSection } from '../../../math/golden.ts';
 import { eigenvalues, stepResponse } from '../../../linear/small.ts';
 
 export interface LcSection {
@@ -82,14 +83,7 @@ function peakOf(net: LcNetwork, f: (frequency: number) => number): number {
     if (y > value) [best, value] = [x, y];
   }
   const step = (high - low) / POINTS;
-  let [a, b] = [Math.max(low, best - step), Math.min(high, best + step)];
-  const golden = (Math.sqrt(5) - 1) / 2;
-  for (let k = 0; k < 60 && b - a > 1e-12; k++) {
-    const [c, d] = [b - golden * (b - a), a + golden * (b - a)];
-    if (at(c) > at(d)) b = d;
-    else a = c;
-  }
-  return Math.max(value, at((a + b) / 2));
+  return Math.max(value, at(goldenSection((x) => -at(x), Math.max(low, best - step), Math.min(high, best + step))));
 }
 
 /** State matrix of inductor currents and capacitor voltages, and how source and load act; ESL and own resonance left out. */

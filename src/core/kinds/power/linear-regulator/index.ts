@@ -133,7 +133,9 @@ export const linearRegulator = defineKind({
     const dissipation = drop * outputCurrent + g.inputVoltage * U1.quiescentCurrent;
     const theta = junctionToAmbient(U1, g);
     const coolPower = (U1.maximumJunction - ambient) / theta;
-    const sink = (U1.maximumJunction - ambient) / dissipation - U1.junctionToCase - g.caseToSink;
+    // What it could bear is reckoned where it regulates.
+    const held = Math.max(0, g.inputVoltage - regulated);
+    const sink = (U1.maximumJunction - ambient) / (held * outputCurrent + g.inputVoltage * U1.quiescentCurrent) - U1.junctionToCase - g.caseToSink;
     const tau = rTop * (C3.value ?? 0);
     const passed = passes(U1, a, tau, g.rippleFrequency);
     const cold = coldStart(g, U1, regulated);
@@ -154,7 +156,7 @@ export const linearRegulator = defineKind({
           ? Math.min((coolPower + regulated * outputCurrent) / inputCurrent, U1.maximumInput, regulated + U1.maximumDifferential)
           : Math.min(U1.maximumInput, regulated + U1.maximumDifferential),
       highestLoad:
-        drop > 0 ? Math.max(0, Math.min((coolPower - g.inputVoltage * U1.quiescentCurrent) / drop - dividerCurrent, U1.currentRating)) : U1.currentRating,
+        held > 0 ? Math.max(0, Math.min((coolPower - g.inputVoltage * U1.quiescentCurrent) / held - dividerCurrent, U1.currentRating)) : U1.currentRating,
       rippleRejection: -toDb(passed),
       outputRipple: g.inputRipple * passed,
       outputTrough: Math.min(regulated - (g.inputRipple * passed) / 2, Math.max(0, trough - dropoutVoltage)),

@@ -82,7 +82,12 @@ export const rectifierReservoir = defineKind({
     capacitorRippleCurrent: { unit: 'A', title: 'ripple current of C1', doc: 'rms' },
     secondaryRmsCurrent: { unit: 'A', title: 'rms current of the secondary', doc: 'each half for a centre tap' },
     requiredVa: { unit: 'VA', title: 'transformer needed' },
-    vaRatio: { unit: 'ratio', title: 'VA per watt of DC', doc: 'usually 1.4 to 2: the usual undersizing' },
+    vaRatio: {
+      unit: 'ratio',
+      title: 'VA per watt of DC',
+      doc: 'usually 1.4 to 2: the usual undersizing',
+      inside: { inputs: ['given.secondaryVoltage', 'given.lineFactor'], samples: 9 },
+    },
     peakInverseVoltage: { unit: 'V', title: 'reverse voltage of a diode' },
     inrushCurrent: { unit: 'A', title: 'inrush', doc: 'switched on at the crest, C1 empty' },
     holdTime: { unit: 's', title: 'hold-up', doc: 'mains lost at the trough' },
