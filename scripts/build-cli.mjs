@@ -14,6 +14,8 @@ export async function buildCli() {
     format: 'esm',
     outdir: 'dist',
     outExtension: { '.js': '.mjs' },
+    // The page's compiler settings are made by its own build and are not needed here.
+    tsconfigRaw: {},
     logLevel: 'warning',
   });
 }

@@ -24,6 +24,7 @@ const check = (more: Partial<CheckResult>): CheckResult => ({
   margin: 0.5,
   from: '',
   help: '',
+  remedies: [],
   ...more,
 });
 const spread = (low: number, nominal: number, high: number) => ({ spread: { low, nominal, high }, value: high });

@@ -2,6 +2,7 @@ import type { Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from
 import { isCondition, judge, type CheckResult } from '../kinds/judge.ts';
 import type { Judged } from '../kinds/judged.ts';
 import { humanise } from '../kinds/words.ts';
+import { lazily } from '../math/lazily.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { equal } from './changes.ts';
@@ -10,8 +11,8 @@ import { heatPaths, type HeatPath } from './heat.ts';
 import type { Link, StageNode, Wishes } from './node.ts';
 import { curesOf } from './remedies.ts';
 import { powerByState, type StatePower } from './power.ts';
-import { isLimit, RAIL_LINKS, read, SIGNAL_LINKS } from './links.ts';
-import { askedOf, belowGround, finished, negative, settledBoard, settlingBoard, signalDown, type SettledBoard } from './settle.ts';
+import { isLimit, RAIL_LINKS, read, seen, SIGNAL_LINKS } from './links.ts';
+import { askedOf, belowGround, finished, mirrored, negative, settledBoard, settlingBoard, signalDown, type SettledBoard } from './settle.ts';
 import { sizeWell } from './sizing.ts';
 import type { ResolvedPart } from './stage-inputs.ts';
 import type { Spread } from '../tolerance/study.ts';
@@ -42,6 +43,8 @@ export interface RailSum {
   below: boolean;
   /** An end is null where the rail is not as designed there, all of them where it does not stand. */
   voltage: Pick<Spread, 'nominal' | 'low' | 'high'>;
+  /** What its consumers see, also where that is not as designed; null where it does not stand. */
+  stands: Range | null;
   /** Why the voltage, or an end of it, is not known. */
   reason?: string;
   ripple: number;
@@ -215,9 +218,24 @@ const collapse = (stands: boolean): Finding[] =>
       ];
 
 function checkFindings(s: StageSum): Finding[] {
-  return s.checks
-    .filter((c) => c.status === 'fail' || c.status === 'unknown')
-    .map((c) => ({ severity: c.severity, stage: s.id, check: c.id, text: sentence(s, c) }));
+  const failing = s.checks.filter((c) => c.status === 'fail' || c.status === 'unknown');
+  // A stage whose rail does not stand says so once.
+  const dead = s.judged.dead;
+  if (dead && failing.length) {
+    const severity = failing.some((c) => c.severity === 'must') ? 'must' : 'should';
+    const text = `${s.title}: nothing is known of it, because ${dead.reason}.`;
+    return [{ severity, stage: s.id, check: failing[0]!.id, follows: failing.slice(1).map((c) => c.title), text }];
+  }
+  // What follows from a failure that weighs as much is told with it.
+  const rootOf = (c: CheckResult) => failing.find((r) => r.id === c.follows && (r.severity === 'must' || c.severity !== 'must'));
+  return failing
+    .filter((c) => !rootOf(c))
+    .map((c) => {
+      const follows = failing.filter((f) => rootOf(f) === c).map((f) => f.title);
+      const finding: Finding = { severity: c.severity, stage: s.id, check: c.id, ...(follows.length ? { follows } : {}), text: '' };
+      lazily(finding, 'text', () => `${sentence(s, c)}${follows.length ? ` From this follow: ${follows.join(', ')}.` : ''}`);
+      return finding;
+    });
 }
 
 /** What, how much, the limit and what would help. */
@@ -304,6 +322,7 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
       voltage: turned
         ? { nominal: negative(out.nominal), low: negative(out.high), high: negative(out.low) }
         : { nominal: out.nominal, low: out.low, high: out.high },
+      stands: c && provider && !provider.node.dead ? turn(seen(gives.voltage!, c), turned) : null,
       ...(lost ? { reason: ('absent' in out && out.absent?.reason) || 'nothing provides it' } : {}),
       ripple: pick(gives.ripple)?.high ?? 0,
       rippleFrequency: pick(gives.rippleFrequency)?.nominal ?? null,
@@ -314,6 +333,8 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
     };
   });
 }
+
+const turn = (r: Range | null, turned: boolean): Range | null => (r && turned ? mirrored(r) : r);
 
 /** Every way of a signal from a stage that nothing drives to one that drives nothing, as levels. */
 function chains(wiring: Wiring): ChainPoint[][] {

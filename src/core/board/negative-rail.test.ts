@@ -19,7 +19,7 @@ describe.each(makers)('a rail below ground, of $kind', (maker) => {
 
   it('is negative, and so is what is filtered from it; what draws from it sees the magnitude', () => {
     for (const name of ['minus', 'quiet']) {
-      const { below, voltage, minimum, maximum } = rail(name);
+      const { below, stands: voltage, minimum, maximum } = rail(name);
       expect(below).toBe(true);
       expect(voltage!.low).toBeLessThanOrEqual(voltage!.nominal);
       expect(voltage!.nominal).toBeLessThanOrEqual(voltage!.high);
@@ -27,7 +27,7 @@ describe.each(makers)('a rail below ground, of $kind', (maker) => {
       if (minimum !== null && maximum !== null) expect(minimum).toBeLessThan(maximum);
     }
     expect(rail('v5').below).toBe(false);
-    expect(nominal(sum.byId.get('filter')!, 'outputVoltage')).toBeCloseTo(-rail('quiet').voltage!.nominal, 12);
+    expect(nominal(sum.byId.get('filter')!, 'outputVoltage')).toBeCloseTo(-rail('quiet').stands!.nominal, 12);
     expect(nominal(sum.byId.get('load')!, 'loadVoltage')).toBeGreaterThan(4);
     expect([rail('quiet').minimum, rail('quiet').maximum]).toEqual([-5.6, -3]);
     for (const id of ['minimum-voltage', 'maximum-voltage']) expect(check(sum.byId.get('load')!, id)!.status, id).not.toBe('fail');

@@ -75,8 +75,11 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     const taken = power.rails.flatMap((r) => r.consumers).reduce((sum, c) => (c.stage === node.doc.id ? sum + c.power : sum), 0);
     const lost = heat.reduce((sum, [, watts]) => sum + watts, 0);
     let source: { current: number; power: number } | null = null;
-    if (node.kind.source) source = { current: results.outputCurrent ?? 0, power: node.kind.source(x, results, state, drawn / node.copies) * node.copies };
-    else if (!fed) source = { current: drawn, power: given + lost };
+    if (node.kind.source) {
+      const watts = node.kind.source(x, results, state, drawn / node.copies) * node.copies;
+      const volts = Math.abs(own[0]?.voltage ?? 0);
+      source = { current: results.outputCurrent ?? (volts > 0 ? watts / volts : drawn), power: watts };
+    } else if (!fed) source = { current: drawn, power: given + lost };
     else if (node.kind.driven) {
       const beside = given + lost - taken;
       source = { current: drawn, power: Math.max(0, beside) };

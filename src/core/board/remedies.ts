@@ -1,12 +1,13 @@
-import type { CheckDef, Cure, Cured, Field, NumberField, PartDef, Remedy, Setting } from '../kinds/contract.ts';
+import type { CheckDef, Cure, Cured, Field, Kind, NumberField, PartDef, Remedy, Setting } from '../kinds/contract.ts';
 import { marginsOf, statusAt, type Rules, type Status } from '../kinds/judge.ts';
 import { splitSetting } from '../kinds/remedy-words.ts';
 import { PART_TYPES, valueUnit } from '../parts/part-types.ts';
 import { boundMessage } from '../quantity/bounds.ts';
 import { seriesBetween } from '../quantity/preferred.ts';
 import type { Uncertain } from '../quantity/uncertain.ts';
-import type { PartDoc, StageDoc } from './document.ts';
+import type { BoardDoc, PartDoc, StageDoc } from './document.ts';
 import type { StageNode } from './node.ts';
+import type { ResolvedPart } from './stage-inputs.ts';
 
 /**
  * How far cures have to go, found on the stage as it stands: each field is moved until the check passes, rounded to the side
@@ -189,7 +190,7 @@ class Trial {
   }
 
   #moved(settings: readonly Setting[]): StageNode | null {
-    const doc = settings.reduce<StageDoc | null>((d, s) => d && applySetting(this.node, d, s), this.node.doc);
+    const doc = settings.reduce<StageDoc | null>((d, s) => d && applySetting({ kind: this.node.kind, parts: this.node.inputs.parts }, d, s), this.node.doc);
     if (!doc) return null;
     const moved = this.node.with(doc);
     return moved.refusals().length > this.node.refusals().length ? null : moved;
@@ -231,16 +232,16 @@ function moveTo(old: Uncertain | null | undefined, s: Setting): Uncertain {
  * A stage with one field as a remedy sets it: what it was sized with, or has from its kind, is written out beside, so that a
  * value that becomes a typed one keeps its tolerance. Null where the field does not take the value.
  */
-export function applySetting(node: Pick<StageNode, 'kind' | 'inputs'>, doc: StageDoc, s: Setting): StageDoc | null {
+export function applySetting(of: { kind: Kind; parts: readonly ResolvedPart[] }, doc: StageDoc, s: Setting): StageDoc | null {
   const [owner, key] = splitSetting(s.set);
   if (owner === 'given') {
-    const field = (node.kind.given as Record<string, Field>)[key];
+    const field = (of.kind.given as Record<string, Field>)[key];
     if (!field) return null;
     if (field.type !== 'number') return { ...doc, given: { ...doc.given, [key]: s.to as string } };
     const value = moveTo((doc.given?.[key] as Uncertain | undefined) ?? field.default, s);
     return allowed(value, field) ? { ...doc, given: { ...doc.given, [key]: value } } : null;
   }
-  const part = node.inputs.parts.find((p) => p.slot === owner);
+  const part = of.parts.find((p) => p.slot === owner);
   if (!part) return null;
   const had: PartDoc = doc.parts?.[owner] ?? {};
   const put = (fields: PartDoc): StageDoc => ({ ...doc, parts: { ...doc.parts, [owner]: { ...had, ...fields } } });
@@ -258,3 +259,10 @@ const allowed = (value: Uncertain, field: NumberField): boolean =>
   (typeof value === 'number' ? [value] : 'tolerance' in value ? [value.nominal] : [value.low, value.nominal, value.high]).every(
     (v) => boundMessage(field, v) === null,
   );
+
+/** The board with a remedy of one of its stages taken; null where the stage does not take it. */
+export function takeRemedy(board: BoardDoc, of: { id: string; kind: Kind; parts: readonly ResolvedPart[] }, remedy: Remedy): BoardDoc | null {
+  const settings = [remedy, ...(remedy.with ?? [])];
+  const mended = board.stages.map((s) => (s.id === of.id ? settings.reduce<StageDoc | null>((d, one) => d && applySetting(of, d, one), s) : s));
+  return mended.includes(null) ? null : { ...board, stages: mended as StageDoc[] };
+}

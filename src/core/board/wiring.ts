@@ -6,6 +6,9 @@ export interface Finding {
   stage: string | null;
   /** The check it comes from, where it does. */
   check?: string;
+  /** Checks that follow from it and are told with it. */
+  follows?: readonly string[];
+  /** Worked out when somebody reads it. */
   text: string;
 }
 

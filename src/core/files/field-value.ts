@@ -46,7 +46,12 @@ function numberIssues(field: NumberField, value: unknown, path: string): Issue[]
 export function uncertainIssues(value: unknown, path: string): Issue[] {
   const finite = (v: unknown, where: string): Issue[] =>
     typeof v !== 'number' || !Number.isFinite(v)
-      ? [{ path: where, message: `expected a number, seen ${seen(v)}.` }]
+      ? [
+          {
+            path: where,
+            message: `expected a number${typeof v === 'string' ? ` in SI units, as 4700 for 4k7 or 1e-7 for 100n, or {nominal, tolerance} or {nominal, low, high}` : ''}, seen ${seen(v)}.`,
+          },
+        ]
       : Math.abs(v) > HUGEST
         ? [{ path: where, message: `${v} is too large to compute with.` }]
         : [];
@@ -69,6 +74,7 @@ export function uncertainIssues(value: unknown, path: string): Issue[] {
 function listIssues(field: ListField, value: unknown, path: string): Issue[] {
   if (field.single && typeof value === 'number') return listIssues(field, [value], path);
   if (!Array.isArray(value)) return [{ path, message: `expected a list of numbers, seen ${seen(value)}.` }];
+  if (field.counts && !field.counts.includes(value.length)) return [{ path, message: `expected ${field.counts.join(' or ')} entries, seen ${value.length}.` }];
   if (field.filled && value.length === 0) return [{ path, message: 'needs at least one entry.' }];
   if (value.length > 1000) return [{ path, message: 'has more than 1000 entries.' }];
   const as: NumberField = { type: 'number', unit: field.unit, default: 0, ...(field.above === undefined ? {} : { above: field.above }) };

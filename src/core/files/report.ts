@@ -3,7 +3,7 @@ import { csvText } from './csv.ts';
 import { cautionsOf, gate } from '../gate/gate.ts';
 import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
-import { ambientOf, comfortOf, deratingOf, sharesOf } from '../board/document.ts';
+import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf } from '../board/document.ts';
 import type { OutcomeDef } from '../kinds/contract.ts';
 import { isCondition, type CheckResult } from '../kinds/judge.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
@@ -21,12 +21,18 @@ export const worstText = (c: CheckResult): string =>
   isCondition(c) ? (c.status === 'ok' ? 'met' : c.status === 'fail' ? 'not met' : 'not known') : show(c.value, c.unit);
 export const limitText = (c: CheckResult): string => (isCondition(c) ? '' : show(c.limit, c.unit));
 
+const SCHOOLS = {
+  'extreme-value': 'judged at extreme values',
+  'root-sum-square': 'judged by the root of the sum of squares',
+  'monte-carlo': 'judged by boards built at random',
+} as const;
+
 /** The conditions a report is valid for, in one sentence. */
 export function conditionsText(sum: Sum): string {
   const a = ambientOf(sum.doc);
   const boxed = sum.stages.some((s) => s.kind.shelter?.link === 'inside');
   const enclosure = sum.doc.brief?.enclosure ? ` Enclosure: ${sum.doc.brief.enclosure}.${boxed ? '' : ' The inside is taken as the ambient.'}` : '';
-  return `Ambient ${formatText(a.low, 'degC')} … ${formatText(a.high, 'degC')}, ratings derated to ${Math.round(deratingOf(sum.doc) * 100)} %, comfort margin ${Math.round(comfortOf(sum.doc) * 100)} %, judged at extreme values.${enclosure}`;
+  return `Ambient ${formatText(a.low, 'degC')} … ${formatText(a.high, 'degC')}, ratings derated to ${Math.round(deratingOf(sum.doc) * 100)} %, comfort margin ${Math.round(comfortOf(sum.doc) * 100)} %, ${SCHOOLS[methodOf(sum.doc)]}.${enclosure}`;
 }
 
 /** Rows of a stage's parts: slot, value, tolerance, how it came about. */
@@ -74,9 +80,9 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
     ['rail', 'low', 'nominal', 'high', 'ripple', 'asleep', 'typical', 'peak'],
     sum.rails.map((r) => [
       r.name,
-      show(r.voltage?.low ?? null, 'V'),
-      show(r.voltage?.nominal ?? null, 'V'),
-      show(r.voltage?.high ?? null, 'V'),
+      show(r.voltage.low, 'V'),
+      show(r.voltage.nominal, 'V'),
+      show(r.voltage.high, 'V'),
       show(r.ripple, 'V'),
       show(r.current.asleep, 'A'),
       show(r.current.typical, 'A'),

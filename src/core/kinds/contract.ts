@@ -49,6 +49,8 @@ export interface ListField {
   above?: number;
   /** At least one entry. */
   filled?: boolean;
+  /** So many entries there may be. */
+  counts?: readonly number[];
   /** A plain number stands for a list of one. */
   single?: boolean;
   doc?: string;

@@ -39,7 +39,7 @@ export const choice = <const C extends readonly string[]>(choices: C, value: C[n
 export const flag = (value: boolean, doc?: string): FlagField => ({ type: 'flag', default: value, ...(doc ? { doc } : {}) });
 
 /** A list of numbers. */
-export const list = (unit: Unit, value: readonly number[], doc?: string, more: Pick<ListField, 'above' | 'filled' | 'single'> = {}): ListField => ({
+export const list = (unit: Unit, value: readonly number[], doc?: string, more: Pick<ListField, 'above' | 'filled' | 'single' | 'counts'> = {}): ListField => ({
   type: 'list',
   unit,
   default: value,

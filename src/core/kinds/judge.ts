@@ -1,3 +1,4 @@
+import { lazily } from '../math/lazily.ts';
 import { isAbsent, type Absent } from '../math/absent.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
@@ -72,19 +73,6 @@ export function judge(kind: Kind, c: Judged, rules: Rules, curing: Curing = () =
 }
 
 const UNCURED: Cured = { remedies: [], against: [] };
-
-/** A property that is worked out when it is first read. */
-function lazily<T extends object, K extends keyof T & string>(of: T, key: K, work: () => T[K]): void {
-  Object.defineProperty(of, key, {
-    configurable: true,
-    enumerable: true,
-    get: () => {
-      const value = work();
-      Object.defineProperty(of, key, { value, enumerable: true, configurable: true });
-      return value;
-    },
-  });
-}
 
 /** Cures of a check as its kind names them, and its advice in words. */
 export function helpOf(def: CheckDef, c: Judged): { cures: readonly Cure[]; advice: string } {

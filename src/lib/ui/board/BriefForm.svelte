@@ -31,7 +31,7 @@
     <Field label="Ambient" hint="Range with the usual value in the middle, like −10..20..45 °C."
       ><input type="text" name="ambient" bind:value={text.ambient} />{@render wrong('ambient')}</Field
     >
-    <Field label="Enclosure" hint="In words. Until an enclosure is a stage of its own, the inside is taken as the ambient.">
+    <Field label="Enclosure" hint="In words, for the report. How warm it gets inside is reckoned by an enclosure stage on the board.">
       <input type="text" name="enclosure" bind:value={text.enclosure} maxlength="500" />
     </Field>
     <fieldset>

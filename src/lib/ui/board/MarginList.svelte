@@ -1,9 +1,11 @@
 <script lang="ts">
   import { byMargin, type Sum } from '../../../core/board/evaluate.ts';
   import { isCondition } from '../../../core/kinds/judge.ts';
+  import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import MarginRow from './MarginRow.svelte';
+  import Remedies from './Remedies.svelte';
 
-  let { sum, base }: { sum: Sum; base: string } = $props();
+  let { sum, base, session }: { sum: Sum; base: string; session?: BoardSession } = $props();
   let stage = $state('');
   let severity = $state('');
   /** The tightest are what one looks for, and whatever fails; the others wait. */
@@ -19,7 +21,13 @@
   let shown = $derived(all.filter((m) => (!stage || m.s.id === stage) && (!severity || m.check.severity === severity)));
   let most = $derived(Math.max(FEW, shown.filter((m) => m.check.status === 'fail').length));
   let findings = $derived(sum.findings.filter((f) => !f.check || sum.byId.get(f.stage ?? '')?.checks.some((c) => c.id === f.check && isCondition(c))));
-  let first = $derived(shown.find((m) => m.check.status === 'fail' && m.check.help));
+  // The figures come first; what would help is looked for after them.
+  let first = $state.raw<(typeof shown)[number] | undefined>();
+  $effect(() => {
+    const list = shown;
+    const later = setTimeout(() => (first = list.find((m) => m.check.status === 'fail' && !m.check.follows && m.check.help)));
+    return () => clearTimeout(later);
+  });
 </script>
 
 <div class="head">
@@ -41,7 +49,12 @@
 {#each findings.filter((f) => f.severity === 'must') as f (f.text)}
   <p class="finding must"><b>must</b> {f.text}</p>
 {/each}
-{#if first}<p class="finding"><b>{first.s.title}.</b> {first.check.help}</p>{/if}
+{#if first}
+  <p class="finding">
+    <b>{first.s.title}.</b>
+    {first.check.help}{#if session}<Remedies {session} stage={first.s} check={first.check} />{/if}
+  </p>
+{/if}
 <div>
   {#each whole ? shown : shown.slice(0, most) as m (`${m.s.id} ${m.check.id}`)}
     <MarginRow check={m.check} stage={m.s.title} href="{base}/stages/{m.s.id}#{m.check.id}" width={234} waived={waived(m.s.id, m.check.id)} />

@@ -36,11 +36,11 @@
   /** The window of its rail with ripple, and what it carries of what it can, each from long to short. */
   const lines = (n: FlowNode): [string[], string[]] => {
     const { rail } = n;
-    if (!rail?.voltage) return [rail ? ['does not stand'] : [''], [w(n.watts)]];
+    if (!rail?.stands) return [rail ? ['does not stand'] : [''], [w(n.watts)]];
     const [volts, amps] = [(v: number, digits: number) => formatText(v, 'V', digits), formatText(rail.current[state], 'A', 3)];
-    const window = `${volts(rail.voltage.low, 4)} … ${volts(rail.voltage.high, 4)}`;
+    const window = `${volts(rail.stands.low, 4)} … ${volts(rail.stands.high, 4)}`;
     return [
-      [...(rail.ripple > 0 ? [`${window}, ripple ${volts(rail.ripple, 2)}`] : []), window, volts(rail.voltage.nominal, 3)],
+      [...(rail.ripple > 0 ? [`${window}, ripple ${volts(rail.ripple, 2)}`] : []), window, volts(rail.stands.nominal, 3)],
       [...(rail.limit === null ? [] : [`${amps} of ${formatText(rail.limit, 'A', 3)}`]), amps],
     ];
   };
@@ -94,7 +94,7 @@
               <text x={n.x + 10} y={n.y + n.height / 2 + 14}>{w(n.watts)}</text>
             {:else}
               <text x={n.x} y={n.y - (n.rail ? 36 : 20)} class="name">{cut(title(n.id) + copies(n.id), room(n))}</text>
-              <text x={n.x} y={n.y - 20} class:bad={n.rail && !n.rail.voltage}>{fitting(lines(n)[0], room(n))}</text>
+              <text x={n.x} y={n.y - 20} class:bad={n.rail && !n.rail.stands}>{fitting(lines(n)[0], room(n))}</text>
               <text x={n.x} y={n.y - 5} class:bad={sorry(n)}>{fitting(lines(n)[1], room(n))}</text>
               <rect x={n.x} y={n.y} width={BAR} height={Math.max(1, n.height)} class="bar" />
             {/if}

@@ -7,13 +7,13 @@
   const WIDTH = 150;
   /** The trough of the ripple counts at the end that is nearer to ground. */
   let ends = $derived(
-    rail.voltage && {
-      low: rail.voltage.low - (rail.below ? 0 : rail.ripple / 2),
-      high: rail.voltage.high + (rail.below ? rail.ripple / 2 : 0),
+    rail.stands && {
+      low: rail.stands.low - (rail.below ? 0 : rail.ripple / 2),
+      high: rail.stands.high + (rail.below ? rail.ripple / 2 : 0),
     },
   );
   let span = $derived.by(() => {
-    const v = rail.voltage;
+    const v = rail.stands;
     if (!v || !ends) return null;
     const { low, high } = ends;
     const [from, to] = [Math.min(low, rail.minimum ?? low), Math.max(high, rail.maximum ?? high)];
@@ -35,10 +35,16 @@
     if (minimum !== null) return `need ${volts(minimum)} or more`;
     return maximum === null ? 'need nothing in particular' : `work up to ${volts(maximum)}`;
   });
-  let label = $derived(rail.voltage ? `${volts(rail.voltage.low)} to ${volts(rail.voltage.high)}; consumers ${asked}` : 'this rail does not stand');
+  /** An end that is not as designed: a regulator in dropout, say. */
+  let lost = $derived(rail.stands && (rail.voltage.nominal === null || rail.voltage.low === null || rail.voltage.high === null));
+  let label = $derived(
+    rail.stands
+      ? `${lost ? `not as designed: ${rail.reason}; ` : ''}${volts(rail.stands.low)} to ${volts(rail.stands.high)}; consumers ${asked}`
+      : 'this rail does not stand',
+  );
 </script>
 
-{#if span && rail.voltage}
+{#if span && rail.stands}
   <svg class:bad width={WIDTH} height="14" viewBox="0 0 {WIDTH} 14" role="img" aria-label={label}>
     <title>{label}</title>
     <path d="M0 7H{WIDTH}" class="track" />
@@ -47,7 +53,10 @@
     {#if span.minimum !== null}<path d="M{span.minimum} 0v14" class="post" />{/if}
     {#if span.maximum !== null}<path d="M{span.maximum} 0v14" class="post" />{/if}
   </svg>
-  <span class="small"><Quantity value={rail.voltage.low} unit="V" /> … <Quantity value={rail.voltage.high} unit="V" /></span>
+  <span class="small" class:bad={lost}
+    >{#if lost}not as designed,
+    {/if}<Quantity value={rail.stands.low} unit="V" /> … <Quantity value={rail.stands.high} unit="V" /></span
+  >
 {:else}<span class="bad">does not stand</span>{/if}
 
 <style>

@@ -25,6 +25,7 @@ export const BOARD_KEYS: readonly Key[] = [
 
 export const STAGE_KEYS: readonly Key[] = [
   { key: '↑ ↓ or − =', does: 'nudge a part or a value to its neighbour' },
+  { key: 'a', does: 'take the first remedy' },
   { key: 'f', does: 'figure' },
   { key: 'c', does: 'curves' },
   { key: 'w', does: 'working' },

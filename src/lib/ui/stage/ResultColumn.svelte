@@ -12,7 +12,8 @@
   import StatusMark from '../atoms/StatusMark.svelte';
   import MarginBar from '../board/MarginBar.svelte';
   import WaiverBox from '../board/WaiverBox.svelte';
-  import { helpsFor } from './helps.ts';
+  import { helpsFor, type Help } from './helps.ts';
+  import Remedies from '../board/Remedies.svelte';
 
   let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
   let waivers = $derived((session.doc.waivers ?? []).filter((w) => w.stage === stage.id));
@@ -33,7 +34,13 @@
   /** So many checks and helps leave room on the sheet for what is not judged. */
   const ROOM = 8;
   let bad = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
-  let helps = $derived(helpsFor(bad.filter((c) => !c.follows)));
+  // What would help is looked for on the stage itself, which takes longer than a nudge may: the figures come first.
+  let helps = $state.raw<Help[]>([]);
+  $effect(() => {
+    const list = bad.filter((c) => !c.follows);
+    const later = setTimeout(() => (helps = helpsFor(list)));
+    return () => clearTimeout(later);
+  });
   /** What follows from another check is told in one breath. */
   let following = $derived(bad.filter((c) => c.follows));
 </script>
@@ -77,6 +84,7 @@
       <b>{c.titles}.</b>
       {sentence(c.reason)}
       {c.help} <span class="soft small">Limit: {c.limits}.</span>
+      <Remedies {session} {stage} check={c} />
     </p>
     {#if c.severity === 'should'}
       {@const refused = waiver(c.id)}

@@ -27,7 +27,7 @@
       <EnergyPanel {sum} {base} />
       <HeatPanel {sum} {base} />
     </div>
-    <aside class="margins" id="margins" aria-label="Margins"><MarginList {sum} {base} /></aside>
+    <aside class="margins" id="margins" aria-label="Margins"><MarginList {sum} {base} {session} /></aside>
   </main>
 {/if}
 

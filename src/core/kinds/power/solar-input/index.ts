@@ -47,7 +47,7 @@ export const solarInput = defineKind({
       'h',
       [1, 1.8, 2.9, 4.2, 5, 5.4, 5.2, 4.6, 3.5, 2.2, 1.2, 0.8],
       'peak-sun hours a day in the panel plane, twelve months January first, or one figure for all',
-      { filled: true, single: true },
+      { filled: true, single: true, counts: [1, 12] },
     ),
     averageCurrent: num('A', 0.01, 'of the load at batteryVoltage, all states'),
     batteryVoltage: num('V', 3.7, 'nominal'),

@@ -8,6 +8,7 @@
   import Button from '$lib/ui/atoms/Button.svelte';
   import Problem from '$lib/ui/atoms/Problem.svelte';
   import MarginRow from '$lib/ui/board/MarginRow.svelte';
+  import Remedies from '$lib/ui/board/Remedies.svelte';
   import WaiverBox from '$lib/ui/board/WaiverBox.svelte';
 
   let { data, form } = $props();
@@ -32,12 +33,13 @@
     {#if sum.stages.length === 0}<p>The board has no stages yet. <a href="{base}/add">Add the first one</a>.</p>{/if}
     <section>
       <h2>Must be mended · {g.blocking.length}</h2>
-      {#each g.blocking as f (f.text)}
+      {#each g.blocking as f, i (`${f.stage} ${f.check ?? i}`)}
         {@const check = checkOf(f)}
         {#if check}<MarginRow {check} stage={titleOf(f)} href="{base}/stages/{f.stage}#{check.id}" width={260} />{/if}
         <p class="text must">
           {f.text}{#if !check && f.stage}
             <a href="{base}/stages/{f.stage}">Open it</a>{/if}
+          {#if check && f.stage}<Remedies {session} stage={sum.byId.get(f.stage)!} {check} />{/if}
         </p>
       {:else}<p class="soft">Nothing. Every limit that must hold, holds.</p>{/each}
     </section>
@@ -46,7 +48,9 @@
       {#each g.toWaive as f (`${f.stage} ${f.check}`)}
         {@const check = checkOf(f)}
         {#if check}<MarginRow {check} stage={titleOf(f)} href="{base}/stages/{f.stage}#{check.id}" width={260} />{/if}
-        <p class="text">{f.text}</p>
+        <p class="text">
+          {f.text}{#if check && f.stage}<Remedies {session} stage={sum.byId.get(f.stage)!} {check} />{/if}
+        </p>
         <WaiverBox onwaive={(reason) => void waive(f, reason)} label="Reason to waive {check?.title ?? f.check} of {titleOf(f)}" />
       {:else}<p class="soft">Nothing left.</p>{/each}
       {#each g.waived as w (`${w.finding.stage} ${w.finding.check}`)}

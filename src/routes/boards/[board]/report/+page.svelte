@@ -57,7 +57,7 @@
         {#each sum.rails as r (r.name)}
           <tr
             ><td><b>{r.name}</b></td><td
-              >{#if r.voltage}<Quantity value={r.voltage.low} unit="V" /> … <Quantity value={r.voltage.nominal} unit="V" /> … <Quantity
+              >{#if r.stands}<Quantity value={r.voltage.low} unit="V" /> … <Quantity value={r.voltage.nominal} unit="V" /> … <Quantity
                   value={r.voltage.high}
                   unit="V"
                 />{:else}does not stand{/if}</td

@@ -45,6 +45,7 @@
     if (isTaken(e)) return;
     const known = tabs.find(([, , key]) => key === e.key);
     if (known) tab = known[0];
+    else if (e.key === 'a') document.querySelector<HTMLElement>('.remedies button')?.click();
   }
 </script>
 
