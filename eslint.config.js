@@ -29,7 +29,7 @@ export default ts.config(
   {
     // The core computes: time, chance and the outside world come in as arguments.
     files: ['src/core/**/*.ts'],
-    ignores: ['src/core/**/*.test.ts'],
+    ignores: ['src/core/**/*.test.ts', 'src/core/testing/**'],
     rules: {
       'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
       'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'process', 'console', 'setTimeout', 'performance'],

@@ -48,7 +48,7 @@ const TAIL = 0.001;
 /** Steps of the search between two samples: flat at its top, an outcome is there to the last digits long before its place is. */
 const CLOSELY = 18;
 /** How near to the worst found, in parts of its distance from the nominal, another start has to be to be followed up. */
-const HOPEFUL = 0.3;
+const HOPEFUL = 0;
 /** Ends for two neighbours among inputs asked together. */
 const PATTERNS: readonly (readonly [End, End])[] = [
   [-1, -1],
@@ -396,16 +396,7 @@ export class Study {
    */
   #design(): readonly Corner[] {
     if (this.#designed) return this.#designed;
-    const n = this.inputs.length;
-    let half = 4;
-    while (half < n) half *= 2;
-    const rows = Array.from({ length: 2 * half }, (_, row): readonly End[] =>
-      this.inputs.map((_, i): End => (odd(row & (half - 1) & i) !== row >= half ? -1 : 1)),
-    );
-    return (this.#designed = rows.map((ends) => {
-      const key = keyOf(ends);
-      return { ends, key, row: this.#at(ends, key) };
-    }));
+    return (this.#designed = patternsOf(this.inputs.length).map(({ ends, key }) => ({ ends, key, row: this.#at(ends, key) })));
   }
 
   /** The worst two of them. */
@@ -586,6 +577,22 @@ export class Study {
 
 /** Whether a value is beyond another; NaN, a corner without a value, never is. */
 const worse = (value: number, than: number, sign: -1 | 1): boolean => (value - than) * sign > 1e-12 * Math.abs(than);
+
+const patterns = new Map<number, { ends: readonly End[]; key: number }[]>();
+
+/** The corners of a design for so many inputs, the same for all studies: a Hadamard matrix and its negative. */
+function patternsOf(n: number): { ends: readonly End[]; key: number }[] {
+  let known = patterns.get(n);
+  if (known) return known;
+  let half = 4;
+  while (half < n) half *= 2;
+  known = Array.from({ length: 2 * half }, (_, row) => {
+    const ends = Array.from({ length: n }, (_, i): End => (odd(row & (half - 1) & i) !== row >= half ? -1 : 1));
+    return { ends, key: keyOf(ends) };
+  });
+  patterns.set(n, known);
+  return known;
+}
 
 /** Whether a number has an odd count of ones in base two: the columns of a Hadamard matrix. */
 function odd(bits: number): boolean {

@@ -18,7 +18,7 @@ import { working } from './working.ts';
 const PEAK_TO_PEAK = 6.6;
 
 /** The error is least at the temperature of the calibration, and turns round there. */
-const TURNS = { inputs: ['given.calibrationTemperature', 'ambient'], samples: 9 };
+const TURNS = { inputs: ['given.calibrationTemperature'], samples: 9 };
 
 export const adcChannel = defineKind({
   id: 'adc-channel',
