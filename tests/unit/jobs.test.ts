@@ -5,7 +5,7 @@ import { evaluateBoard } from '../../src/core/board/evaluate.ts';
 import { Room } from '../../src/core/board/room.ts';
 import { checkBoard } from '../../src/core/files/board-file.ts';
 import { perform, type Job, type News } from '../../src/workers/jobs.ts';
-import { humanise, inputWords } from '../../src/lib/ui/words.ts';
+import { inputWords } from '../../src/lib/ui/words.ts';
 
 const read = checkBoard(JSON.parse(readFileSync('demo/hive-listener.board.json', 'utf8')));
 if (!read.ok) throw new Error('the demo board cannot be read');
@@ -74,10 +74,5 @@ describe('words for inputs', () => {
     expect(inputWords('gone.given.loadCurrent', titleOf)).toBe('gone: load current');
     expect(inputWords('match.net-1', titleOf)).toBe('matched set net-1');
     expect(inputWords('ambient', titleOf)).toBe('ambient');
-  });
-
-  it('keep the terms of the trade in capitals', () => {
-    expect(humanise('maximumErrorLsb')).toBe('maximum error LSB');
-    expect(humanise('inl')).toBe('INL');
   });
 });

@@ -1,7 +1,7 @@
 import type { Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
 import { isCondition, judge, type CheckResult } from '../kinds/judge.ts';
 import type { Judged } from '../kinds/judged.ts';
-import { humanise } from '../kinds/words.ts';
+import { mustTitle } from '../kinds/titles.ts';
 import { lazily } from '../math/lazily.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
@@ -272,7 +272,7 @@ function linkFindings(node: StageNode): Finding[] {
       {
         severity: 'note',
         stage,
-        text: `${node.title}: you entered ${formatText(own.nominal, unit)} for ${humanise(name)}, but ${link.from} brings ${formatText(link.range.nominal, unit)}, which counts.`,
+        text: `${node.title}: you entered ${formatText(own.nominal, unit)} for ${mustTitle(node.kind, 'given', name)}, but ${link.from} brings ${formatText(link.range.nominal, unit)}, which counts.`,
       },
     ];
   });

@@ -15,6 +15,8 @@ import type { AnyInputs, Judged } from './judged.ts';
 
 export interface NumberField {
   type: 'number';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
   unit: Unit;
   /** null: not known or not asked for, as the doc says. Infinity: an open circuit, written as null in files. */
   default: Uncertain | null;
@@ -33,17 +35,23 @@ export interface NumberField {
 }
 export interface ChoiceField {
   type: 'choice';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
   choices: readonly string[];
   default: string;
   doc?: string;
 }
 export interface FlagField {
   type: 'flag';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
   default: boolean;
   doc?: string;
 }
 export interface ListField {
   type: 'list';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
   unit: Unit;
   default: readonly number[];
   above?: number;
@@ -58,6 +66,8 @@ export interface ListField {
 /** Rows of numbers, such as calibration points. */
 export interface RowsField {
   type: 'rows';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
   columns: Readonly<Record<string, { unit: Unit; optional?: boolean; min?: number; doc?: string }>>;
   default: readonly Readonly<Record<string, number>>[];
   doc?: string;

@@ -1,6 +1,6 @@
 import { formatText } from '../quantity/format.ts';
 import type { Cured, Field, Kind, NumberField, PartDef, Remedy, Setting } from './contract.ts';
-import { titleOf } from './titles.ts';
+import { mustTitle } from './titles.ts';
 
 /** Digits of a figure that a remedy promises: it is rounded to the side that passes before it comes here. */
 const DIGITS = 4;
@@ -36,13 +36,13 @@ export function settingWords(setting: Setting, kind: Kind): string {
   const value = setting.atLeast ?? setting.atMost ?? setting.to!;
   const amount = typeof value === 'number' ? formatText(value, setting.unit, DIGITS) : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
   if (owner === 'given') {
-    const title = titleOf(kind, 'given', key);
+    const title = mustTitle(kind, 'given', key);
     return setting.to === undefined ? `${title} of ${amount}${side}` : `“${title}” set to ${amount.replaceAll('-', ' ')}`;
   }
   if (key === 'value') return `${owner} of ${amount}${side}`;
   if (key === 'tolerance') return `${owner} of ${amount}`;
   if (/Rating$/.test(key)) return `${owner} rated ${amount}${side}`;
-  return `${owner} with ${titleOf(kind, owner, key)} of ${amount}${side}`;
+  return `${owner} with ${mustTitle(kind, owner, key)} of ${amount}${side}`;
 }
 
 /** `R1.value` or `given.x` as owner and key. */

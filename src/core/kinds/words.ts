@@ -88,11 +88,3 @@ export const condition = (
   help,
   ...more,
 });
-
-/** "maximumOutputVoltage" as words. */
-export const humanise = (name: string): string =>
-  name
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
-    .toLowerCase()
-    .replace(/([a-z])(\d+)v\b/, '$1 $2 V')
-    .replace(/\b(esr|inl|rss|lsb|va|usb|led)\b/g, (m) => m.toUpperCase());

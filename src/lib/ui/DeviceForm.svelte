@@ -6,7 +6,7 @@
   import Button from './atoms/Button.svelte';
   import Field from './atoms/Field.svelte';
   import Problem from './atoms/Problem.svelte';
-  import { humanise } from './words.ts';
+  import { paramTitle } from './words.ts';
 
   interface Props {
     device: Device & { id: string };
@@ -26,7 +26,7 @@
   <div class="grid">
     {#each choices as [name, all] (name)}
       <label
-        ><span>{humanise(name)}</span>
+        ><span>{paramTitle(name)}</span>
         <select name="for.{name}" value={device.when?.[name] ?? ''}>
           <option value="">any</option>
           {#each all as c (c)}<option>{c}</option>{/each}
@@ -35,7 +35,7 @@
     {/each}
     {#each fields as [name, field] (name)}
       <label title={field.doc}
-        ><span>{humanise(name)}</span>
+        ><span>{paramTitle(name)}</span>
         <input
           type="text"
           name="param.{name}"

@@ -2,7 +2,7 @@ import { DEVICE_FIELDS } from '../../core/kinds/device-fields.ts';
 import type { Device, DeviceSort } from '../../core/parts/devices.ts';
 import { formatText } from '../../core/quantity/format.ts';
 import { nominalOf } from '../../core/quantity/uncertain.ts';
-import { humanise } from './words.ts';
+import { paramTitle } from './words.ts';
 
 /** Sorts as headings. */
 export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
@@ -22,6 +22,6 @@ export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
 export function deviceLine(device: Device, most = 3): string {
   const params = Object.entries(device.params)
     .slice(0, most)
-    .map(([name, v]) => `${humanise(name)} ${formatText(nominalOf(v), DEVICE_FIELDS[device.sort][name]!.unit, 3)}`);
+    .map(([name, v]) => `${paramTitle(name)} ${formatText(nominalOf(v), DEVICE_FIELDS[device.sort][name]!.unit, 3)}`);
   return [...Object.values(device.when ?? {}), ...params].join(', ');
 }

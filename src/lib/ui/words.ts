@@ -1,6 +1,6 @@
-import { humanise } from '../../core/kinds/words.ts';
+import { paramTitle } from '../../core/kinds/titles.ts';
 
-export { humanise };
+export { paramTitle };
 
 /** The unit of a part's value. */
 export { valueUnit } from '../../core/parts/part-types.ts';
@@ -10,11 +10,11 @@ export function inputWords(path: string, titleOf: (stage: string) => string | un
   const found = /^(?:([^.]+)\.)?(parts|given|carried)\.(.+)$/.exec(path);
   if (!found) return path.replace(/^match\./, 'matched set ');
   const [, stage, group, name] = found as unknown as [string, string | undefined, string, string];
-  const own = group === 'parts' ? partWords(name) : humanise(name);
+  const own = group === 'parts' ? partWords(name) : paramTitle(name);
   return stage ? `${titleOf(stage) ?? stage}: ${own}` : own;
 }
 
 function partWords(name: string): string {
   const [slot, key] = name.split('.') as [string, string];
-  return key === 'value' ? slot : `${slot} ${humanise(key)}`;
+  return key === 'value' ? slot : `${slot} ${paramTitle(key)}`;
 }

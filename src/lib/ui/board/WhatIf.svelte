@@ -8,7 +8,8 @@
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import { work } from '$lib/state/work.ts';
   import Button from '../atoms/Button.svelte';
-  import { humanise } from '../words.ts';
+  import type { StageSum } from '../../../core/board/evaluate.ts';
+  import type { OutcomeDef } from '../../../core/kinds/contract.ts';
 
   /** With a stage: its parts alone; without: all of the board. */
   let { session, stage, outcome }: { session: BoardSession; stage?: StageSum; outcome?: string } = $props();
@@ -26,6 +27,7 @@
   let next = $derived(one && read.ok && !wrong ? tightened(session.doc, { stage: one.stage.id, slot: one.part.slot, to: read.value }) : null);
   const evaluator = new Evaluator();
   let then = $derived(next && one ? evaluator.evaluate(next).byId.get(one.stage.id)! : null);
+  const outcomeTitle = (of: StageSum, name: string) => (of.kind.outcomes as Record<string, OutcomeDef>)[name]!.title;
   let shown = $derived(outcome && one?.stage.id === stage?.id ? outcome : null);
   /** The checks whose margins move most. */
   let moved = $derived(
@@ -93,8 +95,8 @@
         <tbody>
           {#if shown}
             {@const [a, b] = [half(one.stage, shown), half(then, shown)]}
-            <tr><td>{humanise(shown)}, extreme value</td><td>{a.extreme}</td><td>{b.extreme}</td></tr>
-            <tr><td>{humanise(shown)}, root-sum-square</td><td>{a.rss}</td><td>{b.rss}</td></tr>
+            <tr><td>{outcomeTitle(one.stage, shown)}, extreme value</td><td>{a.extreme}</td><td>{b.extreme}</td></tr>
+            <tr><td>{outcomeTitle(one.stage, shown)}, root-sum-square</td><td>{a.rss}</td><td>{b.rss}</td></tr>
           {/if}
           {#each moved as m (m.title)}<tr><td>margin of {m.title}</td><td>{formatMargin(m.before)}&#8239;%</td><td>{formatMargin(m.after)}&#8239;%</td></tr
             >{/each}

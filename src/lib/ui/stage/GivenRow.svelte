@@ -4,14 +4,14 @@
   import { entryText, formatText } from '../../../core/quantity/format.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';
-  import { humanise } from '../words.ts';
+  import { paramTitle } from '../words.ts';
   import PointsField from './PointsField.svelte';
   import QuantityField from './QuantityField.svelte';
   import type { StageEditor } from './stage-editor.ts';
 
   let { name, field, stage, editor }: { name: string; field: Field; stage: StageSum; editor: StageEditor } = $props();
   let typed = $derived(stage.doc.given?.[name]);
-  let label = $derived(humanise(name));
+  let label = $derived(field.title ?? paramTitle(name));
   let wrong = $state('');
   /** Both ends written out do not fit beside a label. */
   let wide = $derived.by(() => {

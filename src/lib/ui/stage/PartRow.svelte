@@ -9,7 +9,7 @@
   import type { Unit } from '../../../core/quantity/units.ts';
   import { SERIES, type Series } from '../../../core/quantity/preferred.ts';
   import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
-  import { humanise, valueUnit } from '../words.ts';
+  import { paramTitle, valueUnit } from '../words.ts';
   import DevicePick from './DevicePick.svelte';
   import QuantityField from './QuantityField.svelte';
   import type { StageEditor } from './stage-editor.ts';
@@ -133,9 +133,9 @@
       />
       {#each params as [name, field] (name)}
         <div class="param">
-          <span title={field.doc}>{humanise(name)}</span>
+          <span title={field.doc}>{paramTitle(name)}</span>
           <QuantityField
-            label="{part.slot} {humanise(name)}"
+            label="{part.slot} {paramTitle(name)}"
             unit={field.unit}
             value={(doc?.[name] as Uncertain | undefined) ?? field.default}
             clears

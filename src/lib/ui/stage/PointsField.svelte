@@ -3,7 +3,7 @@
   import { entryText } from '../../../core/quantity/format.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
   import Button from '../atoms/Button.svelte';
-  import { humanise } from '../words.ts';
+  import { paramTitle } from '../words.ts';
 
   type Row = Record<string, number>;
   let { label, field, rows, onset }: { label: string; field: RowsField; rows: readonly Row[]; onset: (rows: Row[]) => string | undefined } = $props();
@@ -46,11 +46,11 @@
         <input
           class="num"
           type="text"
-          aria-label="{label} {i + 1}, {humanise(key)}"
-          placeholder={humanise(key)}
+          aria-label="{label} {i + 1}, {paramTitle(key)}"
+          placeholder={paramTitle(key)}
           value={row[key]}
           onchange={(e) => put(shown.map((r, j) => (j === i ? { ...r, [key]: e.currentTarget.value } : r)))}
-          title={`${humanise(key)}, ${column.unit}`}
+          title={`${paramTitle(key)}, ${column.unit}`}
         />
       {/each}
       <Button look="quiet" aria-label="Remove point {i + 1}" onclick={() => put(shown.filter((_, j) => j !== i))}>×</Button>

@@ -1,0 +1,24 @@
+import { expect, it } from 'vitest';
+import type { Field, PartDef } from './contract.ts';
+import { KINDS } from './index.ts';
+import { TITLED, titleOf } from './titles.ts';
+
+/** Every given, carried field and parameter of a kind, with what holds it. */
+const fields = KINDS.flatMap((kind) => [
+  ...Object.keys({ ...kind.given, ...kind.carried }).map((key) => ({ kind, owner: 'given', key })),
+  ...Object.entries(kind.parts as Record<string, PartDef>).flatMap(([slot, def]) => Object.keys(def.params ?? {}).map((key) => ({ kind, owner: slot, key }))),
+]);
+
+it('every given and parameter is called something in the designer’s words', () => {
+  const nameless = fields.filter(({ kind, owner, key }) => !titleOf(kind, owner, key)).map(({ kind, owner, key }) => `${kind.id} ${owner}.${key}`);
+  expect(nameless).toEqual([]);
+  expect(fields.length).toBeGreaterThan(500);
+});
+
+it('no title is left of a field that nobody has', () => {
+  const named = new Set([
+    ...fields.map((f) => f.key),
+    ...KINDS.flatMap((k) => Object.values(k.given as Record<string, Field>).flatMap((f) => (f.type === 'rows' ? Object.keys(f.columns) : []))),
+  ]);
+  expect(TITLED.filter((key) => !named.has(key))).toEqual([]);
+});
