@@ -19,9 +19,10 @@ if (existsSync(folder)) {
   process.exit(2);
 }
 
-const page = `import { defineKind } from '../../contract.ts';
-import { num } from '../../fields.ts';
-import { q, say } from '../../words.ts';
+const page = `import { defineKind } from '../../../stage/contract.ts';
+import { more } from '../../../stage/cures.ts';
+import { num } from '../../../stage/fields.ts';
+import { q, say } from '../../../stage/words.ts';
 
 export const ${name} = defineKind({
   id: '${id}',
@@ -53,7 +54,7 @@ export const ${name} = defineKind({
       from: 'rating of R1',
       derated: true,
       severity: 'must',
-      help: (c) => \`R1 of \${say(c.must('inputVoltage').high ** 2 / 0.08, 'ohm')} or more.\`,
+      help: [more('R1.value')],
     },
   },
   rails: {

@@ -14,6 +14,8 @@ const FLOORS = [
   ['linear'],
   ['physics', 'parts'],
   ['circuit', 'tolerance'],
+  ['stage'],
+  ['models'],
   ['kinds'],
   ['board'],
   ['gate', 'bringup', 'waveform', 'faults'],
@@ -68,6 +70,22 @@ describe('walls of the core', () => {
     );
     // The judged stage is what checks read; it lives with the contract they are written in.
     expect(wrong).toEqual([]);
+  });
+
+  it('no file imports itself in a circle', () => {
+    const done = new Set<string>();
+    const circles: string[] = [];
+    const walk = (file: string, path: string[]): void => {
+      if (path.includes(file)) {
+        circles.push([...path.slice(path.indexOf(file)), file].map(name).join(' → '));
+        return;
+      }
+      if (done.has(file)) return;
+      for (const s of importsOf(file)) if (s.startsWith('.')) walk(resolve(dirname(file), s), [...path, file]);
+      done.add(file);
+    };
+    for (const f of sources(core)) walk(f, []);
+    expect(circles).toEqual([]);
   });
 
   it('no kind imports another kind', () => {

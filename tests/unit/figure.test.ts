@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '../../src/core/kinds/index.ts';
-import type { Figure } from '../../src/core/kinds/drawing.ts';
+import type { Figure } from '../../src/core/stage/drawing.ts';
 import { variations } from '../../src/core/testing/variations.ts';
 import { coverOf, figureSvg, layoutOf } from '../../src/lib/ui/figure/layout.ts';
 import { MANY_TERMINAL, TWO_TERMINAL, type SymbolDef } from '../../src/lib/ui/figure/symbols.ts';

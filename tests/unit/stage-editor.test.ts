@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { BoardDoc } from '../../src/core/board/document.ts';
 import { evaluateBoard } from '../../src/core/board/evaluate.ts';
-import type { NumberField } from '../../src/core/kinds/contract.ts';
+import type { NumberField } from '../../src/core/stage/contract.ts';
 import { board } from '../../src/core/testing/boards.ts';
 import { checkBoard } from '../../src/core/files/board-file.ts';
 import { nominalOf, toRange, type Uncertain } from '../../src/core/quantity/uncertain.ts';

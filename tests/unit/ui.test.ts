@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { CheckResult } from '../../src/core/kinds/judge.ts';
+import type { CheckResult } from '../../src/core/stage/judge.ts';
 import { balance } from '../../src/lib/ui/board/balance.ts';
 import { emptyBrief, briefText, readBrief } from '../../src/lib/ui/board/brief-form.ts';
 import { barOf, POST } from '../../src/lib/ui/board/margin-geometry.ts';

@@ -1,6 +1,6 @@
 import { noiseAnalysis } from '../circuit/ac.ts';
 import { transient } from '../circuit/transient.ts';
-import type { Curve, Plot } from '../kinds/contract.ts';
+import type { Curve, Plot } from '../stage/contract.ts';
 import { impossible, type Value } from '../math/absent.ts';
 import { numbersOf, Study } from '../tolerance/study.ts';
 import type { StageSum } from './evaluate.ts';

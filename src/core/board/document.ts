@@ -1,7 +1,7 @@
 import type { Series } from '../quantity/preferred.ts';
 import type { Range, Uncertain } from '../quantity/uncertain.ts';
 import { toRange } from '../quantity/uncertain.ts';
-import { STATE_IDS, type StateId } from '../kinds/contract.ts';
+import { STATE_IDS, type StateId } from '../stage/contract.ts';
 
 export const FORMAT = 'spark-sum/board';
 export const VERSION = 1;

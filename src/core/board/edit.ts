@@ -1,5 +1,5 @@
 import { mustKind } from '../kinds/index.ts';
-import type { RailPort, SignalPort } from '../kinds/contract.ts';
+import type { RailPort, SignalPort } from '../stage/contract.ts';
 import type { BoardDoc, GivenValue, PartDoc, StageDoc } from './document.ts';
 
 /** Pure edits: a document in, a document out. Every one keeps the document valid in shape; values are checked at the door. */

@@ -1,4 +1,4 @@
-import { STATE_IDS, type StateId } from '../kinds/contract.ts';
+import { STATE_IDS, type StateId } from '../stage/contract.ts';
 import { sharesOf } from './document.ts';
 import type { StageSum, Sum } from './evaluate.ts';
 

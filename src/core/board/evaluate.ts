@@ -1,7 +1,7 @@
-import type { Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
-import { isCondition, judge, type CheckResult } from '../kinds/judge.ts';
-import type { Judged } from '../kinds/judged.ts';
-import { mustTitle } from '../kinds/titles.ts';
+import type { Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
+import { isCondition, judge, type CheckResult } from '../stage/judge.ts';
+import type { Judged } from '../stage/judged.ts';
+import { mustTitle } from '../stage/titles.ts';
 import { lazily } from '../math/lazily.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';

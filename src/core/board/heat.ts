@@ -1,5 +1,5 @@
 import { isAbsent } from '../math/absent.ts';
-import { STATE_IDS, type StateId, type WarmDevice } from '../kinds/contract.ts';
+import { STATE_IDS, type StateId, type WarmDevice } from '../stage/contract.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
 import type { Results } from '../tolerance/study.ts';
 import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';

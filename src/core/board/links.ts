@@ -1,5 +1,5 @@
-import type { RailMeaning, Ref, SignalPort } from '../kinds/contract.ts';
-import type { Judged } from '../kinds/judged.ts';
+import type { RailMeaning, Ref, SignalPort } from '../stage/contract.ts';
+import type { Judged } from '../stage/judged.ts';
 import { parallel } from '../physics/network.ts';
 import { addRanges, exactly, type Range } from '../quantity/uncertain.ts';
 

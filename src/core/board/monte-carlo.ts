@@ -3,7 +3,7 @@ import { decides, explained, histogram, summarise, wilson, type Summary } from '
 import { mustKind } from '../kinds/index.ts';
 import type { BoardDoc } from './document.ts';
 import { Sampler } from './sampler.ts';
-import type { CheckDef, OutcomeDef } from '../kinds/contract.ts';
+import type { CheckDef, OutcomeDef } from '../stage/contract.ts';
 import type { Cell } from './point.ts';
 
 export interface MonteCarloOptions {

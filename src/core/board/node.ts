@@ -1,6 +1,6 @@
 import { impossible, isAbsent, type Absent } from '../math/absent.ts';
-import type { Kind, Offer, OutcomeDef, RailPort, SignalDown, SignalPort, Sizing, StateId } from '../kinds/contract.ts';
-import { Judged, type AnyInputs, type Method } from '../kinds/judged.ts';
+import type { Kind, Offer, OutcomeDef, RailPort, SignalDown, SignalPort, Sizing, StateId } from '../stage/contract.ts';
+import { Judged, type AnyInputs, type Method } from '../stage/judged.ts';
 import type { Drawer } from '../quantity/drawer.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';

@@ -1,6 +1,6 @@
 import { isAbsent } from '../math/absent.ts';
-import type { OutcomeDef, RailMeaning, RailPort, Ref, SignalDown, SignalPort, StateId } from '../kinds/contract.ts';
-import { AtPoint } from '../kinds/judged.ts';
+import type { OutcomeDef, RailMeaning, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
+import { AtPoint } from '../stage/judged.ts';
 import { exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { finite, heatOf } from './heat.ts';
 import { RAIL_LINKS, read, SIGNAL_LINKS, type Carried } from './links.ts';

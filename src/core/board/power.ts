@@ -1,4 +1,4 @@
-import { STATE_IDS, type RailPort, type StateId } from '../kinds/contract.ts';
+import { STATE_IDS, type RailPort, type StateId } from '../stage/contract.ts';
 import { finite, heatByPlace } from './heat.ts';
 import { BoardPoint } from './point.ts';
 import type { Wiring } from './wiring.ts';

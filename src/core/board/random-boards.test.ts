@@ -5,7 +5,7 @@ import { csvReport, markdownReport } from '../files/report.ts';
 import { bringUpPlan } from '../bringup/plan.ts';
 import { gate } from '../gate/gate.ts';
 import { KINDS, mustKind } from '../kinds/index.ts';
-import type { Field, Kind, RailPort, SignalPort } from '../kinds/contract.ts';
+import type { Field, Kind, RailPort, SignalPort } from '../stage/contract.ts';
 import { board } from '../testing/boards.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
 import { energyOf } from './energy.ts';

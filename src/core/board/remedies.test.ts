@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { checkBoard } from '../files/board-file.ts';
 import { KINDS, mustKind } from '../kinds/index.ts';
-import type { CheckDef, Field, Kind, PartDef, Remedy } from '../kinds/contract.ts';
-import { helpOf } from '../kinds/judge.ts';
-import { fieldOf, splitSetting } from '../kinds/remedy-words.ts';
+import type { CheckDef, Field, Kind, PartDef, Remedy } from '../stage/contract.ts';
+import { helpOf } from '../stage/judge.ts';
+import { fieldOf, splitSetting } from '../stage/remedy-words.ts';
 import { toRange, type Uncertain } from '../quantity/uncertain.ts';
 import { randomDesigns } from '../testing/random-designs.ts';
 import { many, SEED } from '../testing/soak.ts';

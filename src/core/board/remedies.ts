@@ -1,6 +1,6 @@
-import type { CheckDef, Cure, Cured, Field, Kind, NumberField, PartDef, Remedy, Setting } from '../kinds/contract.ts';
-import { marginsOf, statusAt, type Rules, type Status } from '../kinds/judge.ts';
-import { splitSetting } from '../kinds/remedy-words.ts';
+import type { CheckDef, Cure, Cured, Field, Kind, NumberField, PartDef, Remedy, Setting } from '../stage/contract.ts';
+import { marginsOf, statusAt, type Rules, type Status } from '../stage/judge.ts';
+import { splitSetting } from '../stage/remedy-words.ts';
 import { PART_TYPES, valueUnit } from '../parts/part-types.ts';
 import { boundMessage } from '../quantity/bounds.ts';
 import { seriesBetween } from '../quantity/preferred.ts';

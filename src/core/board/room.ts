@@ -1,13 +1,13 @@
 import { valueUnit } from '../parts/part-types.ts';
-import type { Field } from '../kinds/contract.ts';
-import { marginsOf, type CheckResult } from '../kinds/judge.ts';
+import type { Field } from '../stage/contract.ts';
+import { marginsOf, type CheckResult } from '../stage/judge.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import { boundMessage } from '../quantity/bounds.ts';
 import { comfortOf, deratingOf, methodOf, type BoardDoc } from './document.ts';
 import type { StageSum } from './evaluate.ts';
-import type { Method } from '../kinds/judged.ts';
+import type { Method } from '../stage/judged.ts';
 import type { StageNode } from './node.ts';
 import { settledBoard } from './settle.ts';
 

@@ -1,5 +1,5 @@
-import { holdsAt, type Rules } from '../kinds/judge.ts';
-import type { CheckDef, RailPort, StateId } from '../kinds/contract.ts';
+import { holdsAt, type Rules } from '../stage/judge.ts';
+import type { CheckDef, RailPort, StateId } from '../stage/contract.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import { ambientOf, comfortOf, deratingOf, type BoardDoc } from './document.ts';
 import { AMBIENT } from './node.ts';

@@ -1,5 +1,5 @@
 import { impossible } from '../math/absent.ts';
-import { STATE_IDS, type RailMeaning, type RailPort, type SignalDown, type SignalPort, type StateId } from '../kinds/contract.ts';
+import { STATE_IDS, type RailMeaning, type RailPort, type SignalDown, type SignalPort, type StateId } from '../stage/contract.ts';
 import { addRanges, exactly, scaleRange, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
 import { sharesOf, type BoardDoc } from './document.ts';

@@ -2,7 +2,7 @@ import { acSweep, gainDb, logGrid, noiseAnalysis, phaseDegrees } from '../circui
 import { Bench, isMeasured } from '../circuit/measure.ts';
 import { operatingPoint } from '../circuit/operating-point.ts';
 import { transient } from '../circuit/transient.ts';
-import type { OutcomeDef, Simulation } from '../kinds/contract.ts';
+import type { OutcomeDef, Simulation } from '../stage/contract.ts';
 import type { Unit } from '../quantity/units.ts';
 import { numbersOf } from '../tolerance/study.ts';
 import type { StageSum } from './evaluate.ts';

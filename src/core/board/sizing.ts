@@ -1,6 +1,6 @@
-import type { CheckDef, Cure } from '../kinds/contract.ts';
-import { helpOf, marginsOf, type Rules } from '../kinds/judge.ts';
-import { splitSetting } from '../kinds/remedy-words.ts';
+import type { CheckDef, Cure } from '../stage/contract.ts';
+import { helpOf, marginsOf, type Rules } from '../stage/judge.ts';
+import { splitSetting } from '../stage/remedy-words.ts';
 import { nextAbove, nextBelow } from '../quantity/preferred.ts';
 import { comfortOf, deratingOf } from './document.ts';
 import type { StageNode } from './node.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { rcLowpass } from '../kinds/analog/rc-lowpass/index.ts';
-import type { Kind } from '../kinds/contract.ts';
+import type { Kind } from '../stage/contract.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import type { StageDoc } from './document.ts';
 import { stageInputs, type Chosen } from './stage-inputs.ts';

@@ -1,6 +1,6 @@
 import { PART_TYPES } from '../parts/part-types.ts';
-import type { Field, Kind, NumberField, PartDef } from '../kinds/contract.ts';
-import type { AnyInputs } from '../kinds/judged.ts';
+import type { Field, Kind, NumberField, PartDef } from '../stage/contract.ts';
+import type { AnyInputs } from '../stage/judged.ts';
 import { exactly, hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import type { Series } from '../quantity/preferred.ts';
 import type { Input } from '../tolerance/study.ts';

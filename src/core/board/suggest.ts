@@ -1,4 +1,4 @@
-import type { Kind, RailPort, SignalPort } from '../kinds/contract.ts';
+import type { Kind, RailPort, SignalPort } from '../stage/contract.ts';
 import { KINDS } from '../kinds/index.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
 import { addStage, setSignal } from './edit.ts';

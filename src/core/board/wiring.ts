@@ -1,4 +1,4 @@
-import type { RailPort, SignalPort } from '../kinds/contract.ts';
+import type { RailPort, SignalPort } from '../stage/contract.ts';
 import type { StageNode } from './node.ts';
 
 export interface Finding {

@@ -1,5 +1,5 @@
 import { mustKind } from '../kinds/index.ts';
-import type { PartDef } from '../kinds/contract.ts';
+import type { PartDef } from '../stage/contract.ts';
 import { PART_TYPES } from '../parts/part-types.ts';
 import { decides, wilson } from '../tolerance/statistics.ts';
 import type { BoardDoc, PartDoc } from './document.ts';

@@ -1,5 +1,5 @@
 import type { Sum } from '../board/evaluate.ts';
-import type { BringUpStep } from '../kinds/contract.ts';
+import type { BringUpStep } from '../stage/contract.ts';
 
 /** A step of the bring-up, in an order that risks least. */
 export interface PlanStep extends BringUpStep {

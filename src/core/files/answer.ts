@@ -2,7 +2,7 @@ import { isAbsent } from '../math/absent.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
 import { sharesOf } from '../board/document.ts';
 import { gate } from '../gate/gate.ts';
-import { STATE_IDS, type OutcomeDef } from '../kinds/contract.ts';
+import { STATE_IDS, type OutcomeDef } from '../stage/contract.ts';
 
 /** What `evaluate --json` prints and `POST /api/evaluate` answers: plain JSON, no NaN, null always with its reason. */
 export function answer(sum: Sum): Record<string, unknown> {

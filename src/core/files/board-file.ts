@@ -1,7 +1,7 @@
 import { ambientOf, type BoardDoc, type StageDoc } from '../board/document.ts';
 import { stageInputs } from '../board/stage-inputs.ts';
 import { mustKind } from '../kinds/index.ts';
-import type { RailPort, SignalPort } from '../kinds/contract.ts';
+import type { RailPort, SignalPort } from '../stage/contract.ts';
 import { seen, type Issue } from './issues.ts';
 import { documentIssues } from './schema.ts';
 

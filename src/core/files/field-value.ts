@@ -1,4 +1,4 @@
-import type { Field, ListField, NumberField, RowsField } from '../kinds/contract.ts';
+import type { Field, ListField, NumberField, RowsField } from '../stage/contract.ts';
 import { toRange, type Uncertain } from '../quantity/uncertain.ts';
 import { boundMessage } from '../quantity/bounds.ts';
 import { seen, type Issue } from './issues.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Field, Kind, PartDef } from '../kinds/contract.ts';
+import type { Field, Kind, PartDef } from '../stage/contract.ts';
 import { KINDS } from '../kinds/index.ts';
 import { SERIES } from '../quantity/preferred.ts';
 import { boardSchema, ID } from './schema.ts';

@@ -1,4 +1,4 @@
-import type { CheckDef, Field, Kind, OutcomeDef, PartDef, RailPort, SignalPort } from '../kinds/contract.ts';
+import type { CheckDef, Field, Kind, OutcomeDef, PartDef, RailPort, SignalPort } from '../stage/contract.ts';
 import { KINDS } from '../kinds/index.ts';
 
 const fieldAnswer = (f: Field): Record<string, unknown> => {

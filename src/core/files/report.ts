@@ -4,8 +4,8 @@ import { cautionsOf, gate } from '../gate/gate.ts';
 import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
 import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf } from '../board/document.ts';
-import type { OutcomeDef } from '../kinds/contract.ts';
-import { isCondition, type CheckResult } from '../kinds/judge.ts';
+import type { OutcomeDef } from '../stage/contract.ts';
+import { isCondition, type CheckResult } from '../stage/judge.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import type { Unit } from '../quantity/units.ts';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { FORMAT, HAZARDS, VERSION } from '../board/document.ts';
-import { STATE_IDS, type Field, type Kind, type PartDef, type SignalPort } from '../kinds/contract.ts';
+import { STATE_IDS, type Field, type Kind, type PartDef, type SignalPort } from '../stage/contract.ts';
 import { KINDS, kindOf } from '../kinds/index.ts';
 import { SERIES } from '../quantity/preferred.ts';
 import { fieldIssues, uncertainIssues } from './field-value.ts';

@@ -1,5 +1,5 @@
 import { DEVICE_SORTS, GENERIC_DEVICES, type DeviceSort } from '../parts/devices.ts';
-import type { Field, Kind, NumberField, PartDefs } from './contract.ts';
+import type { Field, Kind, NumberField, PartDefs } from '../stage/contract.ts';
 import { KINDS } from './index.ts';
 
 const bySort = <T>(of: (sort: DeviceSort) => T) => Object.fromEntries(DEVICE_SORTS.map((sort) => [sort, of(sort)])) as Record<DeviceSort, T>;

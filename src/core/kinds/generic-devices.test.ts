@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { devicesFor, GENERIC_DEVICES, paramsFor, type Device } from '../parts/devices.ts';
 import { nominalOf } from '../quantity/uncertain.ts';
 import { alone } from '../testing/boards.ts';
-import type { PartDefs } from './contract.ts';
-import { DEVICE_FIELDS } from './device-fields.ts';
+import type { PartDefs } from '../stage/contract.ts';
+import { DEVICE_FIELDS } from '../kinds/device-fields.ts';
 import { KINDS } from './index.ts';
 
 const places = KINDS.flatMap((kind) =>

@@ -26,7 +26,7 @@ import { rectifierReservoir } from './power/rectifier-reservoir/index.ts';
 import { rcLowpass } from './analog/rc-lowpass/index.ts';
 import { supplyLoad } from './power/supply-load/index.ts';
 import { voltageDivider } from './analog/voltage-divider/index.ts';
-import type { Kind } from './contract.ts';
+import type { Kind } from '../stage/contract.ts';
 
 /** The one list of kinds. A test compares it with the folders, both ways. */
 export const KINDS: readonly Kind[] = [

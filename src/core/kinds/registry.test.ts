@@ -1,4 +1,4 @@
-import { helpOf } from './judge.ts';
+import { helpOf } from '../stage/judge.ts';
 import { evaluate } from 'mathjs';
 import { describe, expect, it } from 'vitest';
 import type { BoardDoc } from '../board/document.ts';
@@ -9,8 +9,8 @@ import { answer } from '../files/answer.ts';
 import { checkBoard } from '../files/board-file.ts';
 import { alone } from '../testing/boards.ts';
 import { variations } from '../testing/variations.ts';
-import type { CheckDef, Field, OutcomeDef, RailPort, SignalPort } from './contract.ts';
-import type { Drawn } from './drawing.ts';
+import type { CheckDef, Field, OutcomeDef, RailPort, SignalPort } from '../stage/contract.ts';
+import type { Drawn } from '../stage/drawing.ts';
 import { KINDS } from './index.ts';
 
 // What must hold of every kind, whichever comes.

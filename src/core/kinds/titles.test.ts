@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
-import type { Field, PartDef } from './contract.ts';
+import type { Field, PartDef } from '../stage/contract.ts';
 import { KINDS } from './index.ts';
-import { TITLED, titleOf } from './titles.ts';
+import { TITLED, titleOf } from '../stage/titles.ts';
 
 /** Every given, carried field and parameter of a kind, with what holds it. */
 const fields = KINDS.flatMap((kind) => [

@@ -1,6 +1,6 @@
 import type { BoardDoc, GivenValue, PartDoc, StageDoc } from '../board/document.ts';
 import { checkBoard } from '../files/board-file.ts';
-import type { Field, Kind, NumberField, PartDef } from '../kinds/contract.ts';
+import type { Field, Kind, NumberField, PartDef } from '../stage/contract.ts';
 import { toRange, type Uncertain } from '../quantity/uncertain.ts';
 
 /** Chance between 0 and 1, repeatable from its seed. // [Steele] SplitMix, mulberry variant */

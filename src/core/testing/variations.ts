@@ -1,7 +1,7 @@
 import type { BoardDoc, StageDoc } from '../board/document.ts';
 import { evaluateBoard, type StageSum } from '../board/evaluate.ts';
 import { checkBoard } from '../files/board-file.ts';
-import type { Field, Kind, PartDefs } from '../kinds/contract.ts';
+import type { Field, Kind, PartDefs } from '../stage/contract.ts';
 import { nominalOf } from '../quantity/uncertain.ts';
 
 type Around = Pick<StageDoc, 'given' | 'parts'>;

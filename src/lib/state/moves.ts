@@ -1,5 +1,5 @@
 import type { Sum } from '../../core/board/evaluate.ts';
-import type { OutcomeDef } from '../../core/kinds/contract.ts';
+import type { OutcomeDef } from '../../core/stage/contract.ts';
 import { formatText } from '../../core/quantity/format.ts';
 import type { Unit } from '../../core/quantity/units.ts';
 

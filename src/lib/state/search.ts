@@ -1,6 +1,6 @@
 import MiniSearch from 'minisearch';
 import { KINDS } from '../../core/kinds/index.ts';
-import type { Kind } from '../../core/kinds/contract.ts';
+import type { Kind } from '../../core/stage/contract.ts';
 
 /** "aliasing" and "alias", "filters" and "filter" are one word to somebody who searches. */
 const stem = (term: string): string =>

@@ -1,4 +1,4 @@
-import { paramTitle } from '../../core/kinds/titles.ts';
+import { paramTitle } from '../../core/stage/titles.ts';
 
 export { paramTitle };
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { CheckResult } from '../../../core/kinds/judge.ts';
+  import type { CheckResult } from '../../../core/stage/judge.ts';
   import { marginText } from '../../../core/files/report.ts';
 
   let { check }: { check: CheckResult } = $props();

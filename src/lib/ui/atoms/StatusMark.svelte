@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Status } from '../../../core/kinds/judge.ts';
+  import type { Status } from '../../../core/stage/judge.ts';
 
   let { status, size = 12 }: { status: Status; size?: number } = $props();
   const words: Record<Status, string> = { ok: 'ok', tight: 'tight', fail: 'fails', unknown: 'not known' };

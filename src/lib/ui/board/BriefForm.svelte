@@ -1,6 +1,6 @@
 <script lang="ts">
   import { HAZARDS } from '../../../core/board/document.ts';
-  import { STATE_IDS } from '../../../core/kinds/contract.ts';
+  import { STATE_IDS } from '../../../core/stage/contract.ts';
   import Field from '../atoms/Field.svelte';
   import type { BriefText, Problems } from './brief-form.ts';
 

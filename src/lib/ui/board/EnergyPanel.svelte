@@ -1,7 +1,7 @@
 <script lang="ts">
   import { energyOf } from '../../../core/board/energy.ts';
   import type { Sum } from '../../../core/board/evaluate.ts';
-  import { STATE_IDS } from '../../../core/kinds/contract.ts';
+  import { STATE_IDS } from '../../../core/stage/contract.ts';
   import Quantity from '../atoms/Quantity.svelte';
 
   /** What empties the battery, in order of size. */

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { CheckResult } from '../../../core/kinds/judge.ts';
+  import type { CheckResult } from '../../../core/stage/judge.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { barOf } from './margin-geometry.ts';
   import { useScale } from './scale.ts';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { byMargin, type Sum } from '../../../core/board/evaluate.ts';
-  import { isCondition } from '../../../core/kinds/judge.ts';
+  import { isCondition } from '../../../core/stage/judge.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import MarginRow from './MarginRow.svelte';
   import Remedies from './Remedies.svelte';

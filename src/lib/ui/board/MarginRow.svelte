@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { isCondition, type CheckResult } from '../../../core/kinds/judge.ts';
+  import { isCondition, type CheckResult } from '../../../core/stage/judge.ts';
   import { worstText } from '../../../core/files/report.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import Margin from '../atoms/Margin.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { CheckDef, OutcomeDef } from '../../../core/kinds/contract.ts';
+  import type { CheckDef, OutcomeDef } from '../../../core/stage/contract.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { statisticsOf } from '../../../core/board/monte-carlo.ts';
   import { formatText } from '../../../core/quantity/format.ts';

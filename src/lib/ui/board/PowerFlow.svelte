@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Sum } from '../../../core/board/evaluate.ts';
-  import type { StateId } from '../../../core/kinds/contract.ts';
+  import type { StateId } from '../../../core/stage/contract.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { BAR, dropPath, ribbonPath, TALL, type FlowNode, type PowerFlow } from './power-flow.ts';
 

@@ -2,7 +2,7 @@
   import { sharesOf } from '../../../core/board/document.ts';
   import { average } from '../../../core/board/evaluate.ts';
   import { renameRail } from '../../../core/board/edit.ts';
-  import { STATE_IDS, type StateId } from '../../../core/kinds/contract.ts';
+  import { STATE_IDS, type StateId } from '../../../core/stage/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Button from '../atoms/Button.svelte';
   import Quantity from '../atoms/Quantity.svelte';

@@ -1,9 +1,9 @@
 <script lang="ts">
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { takeRemedy } from '../../../core/board/remedies.ts';
-  import type { Remedy } from '../../../core/kinds/contract.ts';
-  import type { CheckResult } from '../../../core/kinds/judge.ts';
-  import { remedyWords } from '../../../core/kinds/remedy-words.ts';
+  import type { Remedy } from '../../../core/stage/contract.ts';
+  import type { CheckResult } from '../../../core/stage/judge.ts';
+  import { remedyWords } from '../../../core/stage/remedy-words.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
 
   /** What cures a check, each with a button that takes it; undo takes it back. */

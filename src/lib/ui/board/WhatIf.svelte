@@ -8,8 +8,7 @@
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import { work } from '$lib/state/work.ts';
   import Button from '../atoms/Button.svelte';
-  import type { StageSum } from '../../../core/board/evaluate.ts';
-  import type { OutcomeDef } from '../../../core/kinds/contract.ts';
+  import type { OutcomeDef } from '../../../core/stage/contract.ts';
 
   /** With a stage: its parts alone; without: all of the board. */
   let { session, stage, outcome }: { session: BoardSession; stage?: StageSum; outcome?: string } = $props();

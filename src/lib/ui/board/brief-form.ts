@@ -1,6 +1,6 @@
 import type { BoardDoc, Policy } from '../../../core/board/document.ts';
 import { ambientOf, HAZARDS } from '../../../core/board/document.ts';
-import { STATE_IDS } from '../../../core/kinds/contract.ts';
+import { STATE_IDS } from '../../../core/stage/contract.ts';
 import { entryText } from '../../../core/quantity/format.ts';
 import { parseNumber, parseQuantity } from '../../../core/quantity/parse.ts';
 import { toRange, type Range } from '../../../core/quantity/uncertain.ts';

@@ -1,5 +1,5 @@
 import { byMargin, worst, type Sum } from '../../../core/board/evaluate.ts';
-import type { CheckResult } from '../../../core/kinds/judge.ts';
+import type { CheckResult } from '../../../core/stage/judge.ts';
 
 /** As many chains are drawn as can be taken in at a glance. */
 const DRAWN = 4;

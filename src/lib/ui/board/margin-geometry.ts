@@ -1,4 +1,4 @@
-import { isCondition, type CheckResult } from '../../../core/kinds/judge.ts';
+import { isCondition, type CheckResult } from '../../../core/stage/judge.ts';
 
 /** Where the limit stands on every bar, as a share of the track: bars can be compared down a column. */
 export const POST = 0.75;

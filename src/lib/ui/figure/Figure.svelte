@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Figure } from '../../../core/kinds/drawing.ts';
+  import type { Figure } from '../../../core/stage/drawing.ts';
   import { layoutOf } from './layout.ts';
 
   /** `lit` is the part that is pointed at, here or in its row; `onpoint` tells which one is pointed at here. */

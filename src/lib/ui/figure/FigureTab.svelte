@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Figure as FigureData } from '../../../core/kinds/drawing.ts';
+  import type { Figure as FigureData } from '../../../core/stage/drawing.ts';
   import { saveFile } from '../save-file.ts';
   import { inksOf } from '../stage/curve-plot.ts';
   import Figure from './Figure.svelte';

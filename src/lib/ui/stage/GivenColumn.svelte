@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Field } from '../../../core/kinds/contract.ts';
+  import type { Field } from '../../../core/stage/contract.ts';
   import { ambientOf } from '../../../core/board/document.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { formatText } from '../../../core/quantity/format.ts';

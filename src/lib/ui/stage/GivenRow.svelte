@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Field } from '../../../core/kinds/contract.ts';
+  import type { Field } from '../../../core/stage/contract.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { entryText, formatText } from '../../../core/quantity/format.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';

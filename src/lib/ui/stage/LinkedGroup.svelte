@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Field } from '../../../core/kinds/contract.ts';
+  import type { Field } from '../../../core/stage/contract.ts';
   import type { Link } from '../../../core/board/node.ts';
   import { hasSpread } from '../../../core/quantity/uncertain.ts';
   import Quantity from '../atoms/Quantity.svelte';

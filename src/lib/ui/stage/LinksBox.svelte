@@ -1,7 +1,7 @@
 <script lang="ts">
   import { choicesFor, freeRail, setRail, setSignal, setStage, sheltersFor } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
-  import type { RailPort, SignalPort } from '../../../core/kinds/contract.ts';
+  import type { RailPort, SignalPort } from '../../../core/stage/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
 
   let { session, stage }: { session: BoardSession; stage: StageSum } = $props();

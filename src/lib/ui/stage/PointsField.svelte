@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { RowsField } from '../../../core/kinds/contract.ts';
+  import type { RowsField } from '../../../core/stage/contract.ts';
   import { entryText } from '../../../core/quantity/format.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
   import Button from '../atoms/Button.svelte';

@@ -3,9 +3,9 @@
   import { setWaiver } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { worstText } from '../../../core/files/report.ts';
-  import { isCondition } from '../../../core/kinds/judge.ts';
+  import { isCondition } from '../../../core/stage/judge.ts';
   import { formatText } from '../../../core/quantity/format.ts';
-  import type { OutcomeDef } from '../../../core/kinds/contract.ts';
+  import type { OutcomeDef } from '../../../core/stage/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Margin from '../atoms/Margin.svelte';
   import Quantity from '../atoms/Quantity.svelte';

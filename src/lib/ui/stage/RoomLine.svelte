@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Axis, Margins } from '../../../core/board/room.ts';
-  import type { CheckResult } from '../../../core/kinds/judge.ts';
+  import type { CheckResult } from '../../../core/stage/judge.ts';
   import { formatText } from '../../../core/quantity/format.ts';
 
   let {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Field } from '../../../core/kinds/contract.ts';
+  import type { Field } from '../../../core/stage/contract.ts';
   import { axesOf, moved, placesAlong, type Axis, type Margins } from '../../../core/board/room.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';

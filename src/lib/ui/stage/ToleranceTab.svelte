@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { CheckDef, OutcomeDef } from '../../../core/kinds/contract.ts';
+  import type { CheckDef, OutcomeDef } from '../../../core/stage/contract.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import OutcomeSpread from '../board/OutcomeSpread.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Step } from '../../../core/kinds/contract.ts';
+  import type { Step } from '../../../core/stage/contract.ts';
   import font from '@fontsource/noto-sans-math/files/noto-sans-math-latin-400-normal.woff2?url';
   import Button from '../atoms/Button.svelte';
 

@@ -1,4 +1,4 @@
-import type { CheckResult } from '../../../core/kinds/judge.ts';
+import type { CheckResult } from '../../../core/stage/judge.ts';
 
 export interface Help extends CheckResult {
   /** Of all lines it is the remedy of. */

@@ -1,6 +1,6 @@
 import { create, parseDependencies, type MathNode } from 'mathjs';
 import temml from 'temml';
-import type { Step } from '../../../core/kinds/contract.ts';
+import type { Step } from '../../../core/stage/contract.ts';
 import { formatQuantity } from '../../../core/quantity/format.ts';
 import type { Unit } from '../../../core/quantity/units.ts';
 

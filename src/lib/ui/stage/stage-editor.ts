@@ -1,4 +1,4 @@
-import type { Kind, NumberField } from '../../../core/kinds/contract.ts';
+import type { Kind, NumberField } from '../../../core/stage/contract.ts';
 import type { GivenValue, PartDoc } from '../../../core/board/document.ts';
 import { setGiven, setPart } from '../../../core/board/edit.ts';
 import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';

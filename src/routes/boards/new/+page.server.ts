@@ -1,6 +1,6 @@
 import { redirect } from '@sveltejs/kit';
 import { FORMAT, VERSION } from '../../../core/board/document.ts';
-import { STATE_IDS } from '../../../core/kinds/contract.ts';
+import { STATE_IDS } from '../../../core/stage/contract.ts';
 import { checkBoard } from '../../../core/files/board-file.ts';
 import { emptyBrief, readBrief, type BriefText } from '$lib/ui/board/brief-form.ts';
 import { textOf } from '$lib/server/forms.ts';

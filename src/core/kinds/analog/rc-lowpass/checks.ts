@@ -1,5 +1,5 @@
-import { more, less, closer } from '../../cures.ts';
-import type { CheckDef } from '../../contract.ts';
+import { more, less, closer } from '../../../stage/cures.ts';
+import type { CheckDef } from '../../../stage/contract.ts';
 
 export const checks: Record<string, CheckDef> = {
   'cutoff-accuracy': {

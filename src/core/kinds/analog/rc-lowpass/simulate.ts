@@ -1,7 +1,7 @@
 import { passes } from '../../../circuit/measure.ts';
 import type { Element } from '../../../circuit/netlist.ts';
-import type { Simulation } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Simulation } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 
 /** Source, R1, C1 with its ESR, load. */
 export function simulate(x: AnyInputs, o: Record<string, number>): Simulation | null {

@@ -1,7 +1,7 @@
 import { formatText } from '../../../quantity/format.ts';
 import { parallel } from '../../../physics/network.ts';
 import { jointSearch, type Found } from '../../../tolerance/joint-search.ts';
-import type { Offer, Sizing } from '../../contract.ts';
+import type { Offer, Sizing } from '../../../stage/contract.ts';
 
 interface Inputs {
   given: {

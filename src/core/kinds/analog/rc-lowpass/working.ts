@@ -1,8 +1,8 @@
-import type { Step } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
+import type { Step } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
 import { parallel } from '../../../physics/network.ts';
 import { isAbsent } from '../../../math/absent.ts';
-import { q } from '../../words.ts';
+import { q } from '../../../stage/words.ts';
 
 /** From the resistances to noise and settling. */
 export function working(c: Judged): Step[] {

@@ -1,6 +1,6 @@
-import { more, less, closer } from '../../cures.ts';
-import type { CheckDef, SpreadLike } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
+import { more, less, closer } from '../../../stage/cures.ts';
+import type { CheckDef, SpreadLike } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
 import { leg } from '../../../physics/leg.ts';
 
 /** The leg whose hardest-stressed resistor is nearer its working voltage: the bottom one counts too. */

@@ -1,6 +1,6 @@
 import type { Element } from '../../../circuit/netlist.ts';
-import type { Simulation } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Simulation } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 
 type Part = { value: number | null; join: 'series' | 'parallel' };
 

@@ -2,7 +2,7 @@ import { formatText } from '../../../quantity/format.ts';
 import { withPairs, type Choice } from '../../../quantity/pairs.ts';
 import { parallel } from '../../../physics/network.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
-import type { Offer, Sizing } from '../../contract.ts';
+import type { Offer, Sizing } from '../../../stage/contract.ts';
 
 interface Given {
   inputVoltage: number;

@@ -1,7 +1,7 @@
-import type { Step } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
+import type { Step } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
 import { leg } from '../../../physics/leg.ts';
-import { q } from '../../words.ts';
+import { q } from '../../../stage/words.ts';
 
 /** From the legs to the noise, each step with the numbers put in. */
 export function working(c: Judged): Step[] {

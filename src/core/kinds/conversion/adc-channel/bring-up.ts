@@ -1,6 +1,6 @@
-import type { BringUpStep } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { say } from '../../words.ts';
+import type { BringUpStep } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { say } from '../../../stage/words.ts';
 
 /** Noise with the input shorted, then the offset. */
 export function bringUp(c: Judged): BringUpStep[] {

@@ -1,7 +1,7 @@
-import { more, less } from '../../cures.ts';
-import type { CheckDef } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { say } from '../../words.ts';
+import { more, less } from '../../../stage/cures.ts';
+import type { CheckDef } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { say } from '../../../stage/words.ts';
 import { calibrated, errorTerms, type Term } from './budget.ts';
 
 function largestTerm(c: Judged): Term {

@@ -1,5 +1,5 @@
-import type { Curve } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Curve } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 import { filterRejection, ownAttenuation } from './rejection.ts';
 
 /** Rejection against frequency, with the nulls of the built-in filter or the average. */

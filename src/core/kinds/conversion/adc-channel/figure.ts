@@ -1,6 +1,6 @@
-import type { Figure } from '../../drawing.ts';
-import type { Judged } from '../../judged.ts';
-import { say, sayOut, sayPart } from '../../words.ts';
+import type { Figure } from '../../../stage/drawing.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { say, sayOut, sayPart } from '../../../stage/words.ts';
 
 /** Source, input RC, clamps and the sampling switch of the converter. */
 export function figure(c: Judged): Figure {

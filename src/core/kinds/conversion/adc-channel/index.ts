@@ -1,8 +1,8 @@
 import { impossible, isAbsent, missing, none, type Value } from '../../../math/absent.ts';
 import { fromDb } from '../../../physics/network.ts';
 import { thermalNoise } from '../../../physics/noise.ts';
-import { defineKind, type Refusal } from '../../contract.ts';
-import { choice, flag, list, num, openOhms } from '../../fields.ts';
+import { defineKind, type Refusal } from '../../../stage/contract.ts';
+import { choice, flag, list, num, openOhms } from '../../../stage/fields.ts';
 import { calibrated, errorTerms, extremeSum, noiseBandwidth, rootSum, settling, type Network } from './budget.ts';
 import { bringUp } from './bring-up.ts';
 import { fitLine, type Point } from './calibration.ts';

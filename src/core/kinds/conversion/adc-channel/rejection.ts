@@ -1,5 +1,5 @@
 import { poleAttenuation } from '../../../physics/network.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 import { averageRejection, DEEPEST, sincRejection } from './budget.ts';
 
 /** Corner of the channel's own RC with its source, Hz; null when there is none. // [Oppenheim] ch. 6 */

@@ -1,6 +1,6 @@
 import type { Element } from '../../../circuit/netlist.ts';
-import type { Simulation } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Simulation } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 
 /** The input network: source, R1, C1, and for a converter without C1 its sampling capacitor through the closed switch. */
 export function simulate(x: AnyInputs, o: Record<string, number>): Simulation | null {

@@ -1,6 +1,6 @@
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { formatText } from '../../../quantity/format.ts';
-import type { Offer, Sizing } from '../../contract.ts';
+import type { Offer, Sizing } from '../../../stage/contract.ts';
 
 interface Inputs {
   given: {

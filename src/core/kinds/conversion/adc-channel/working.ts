@@ -1,7 +1,7 @@
 import { isAbsent } from '../../../math/absent.ts';
-import type { Step } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { q } from '../../words.ts';
+import type { Step } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { q } from '../../../stage/words.ts';
 import { errorTerms } from './budget.ts';
 
 /** From the range to noise-free bits. */

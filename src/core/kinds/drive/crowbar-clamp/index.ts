@@ -1,13 +1,13 @@
-import { more, less, from } from '../../cures.ts';
+import { more, less, from } from '../../../stage/cures.ts';
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { FUSE_CURRENTS } from '../../../quantity/stock.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type SpreadLike } from '../../contract.ts';
-import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
-import { choice, num } from '../../fields.ts';
-import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
+import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
+import { choice, num } from '../../../stage/fields.ts';
+import type { AnyInputs, Judged } from '../../../stage/judged.ts';
+import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 
 const sort = (c: Judged): string => c.x.given.clampTo;
 const clamps = (c: Judged) => sort(c) !== 'crowbar';

@@ -1,13 +1,13 @@
-import { more, less } from '../../cures.ts';
+import { more, less } from '../../../stage/cures.ts';
 import { impossible, none, type Value } from '../../../math/absent.ts';
 import { COPPER_TEMPCO, copperResistivity } from '../../../physics/copper.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind } from '../../contract.ts';
-import { part, port, wire } from '../../drawing.ts';
-import { choice, num } from '../../fields.ts';
-import type { AnyInputs } from '../../judged.ts';
-import { held, say, sayOut, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { part, port, wire } from '../../../stage/drawing.ts';
+import { choice, num } from '../../../stage/fields.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
+import { held, say, sayOut, step } from '../../../stage/words.ts';
 
 /** Square metres of a square mil. */
 const MIL2 = 25.4e-6 ** 2;

@@ -1,15 +1,15 @@
-import { more, less, from } from '../../cures.ts';
+import { more, less, from } from '../../../stage/cures.ts';
 import { impossible, isAbsent, missing, type Absent, type Value } from '../../../math/absent.ts';
 import { copperResistivity } from '../../../physics/copper.ts';
 import { addRanges, exactly } from '../../../quantity/uncertain.ts';
 import { FUSE_CURRENTS } from '../../../quantity/stock.ts';
-import { window } from '../../bring-up.ts';
-import { neededAhead } from '../../ahead.ts';
-import { defineKind } from '../../contract.ts';
-import { part, port, thing, wire } from '../../drawing.ts';
-import { choice, num } from '../../fields.ts';
-import type { AnyInputs } from '../../judged.ts';
-import { held, say, sayOut, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { neededAhead } from '../../../stage/ahead.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { part, port, thing, wire } from '../../../stage/drawing.ts';
+import { choice, num } from '../../../stage/fields.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
+import { held, say, sayOut, step } from '../../../stage/words.ts';
 
 /** Heat a bunch of so many loaded cables gives off, each against one alone. */
 const BUNCH = [1, 0.8, 0.7, 0.65, 0.6, 0.57] as const;

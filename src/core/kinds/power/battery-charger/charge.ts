@@ -1,5 +1,5 @@
 import { CHEMISTRIES, restVoltage, type Chemistry, type ChemistryId } from '../../../physics/cells.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 
 export const cellOf = (x: AnyInputs): Chemistry => CHEMISTRIES[x.given.chemistry as ChemistryId];
 

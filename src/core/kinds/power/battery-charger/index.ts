@@ -1,12 +1,12 @@
-import { more, less, choose } from '../../cures.ts';
+import { more, less, choose } from '../../../stage/cures.ts';
 import { impossible } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type SpreadLike } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { part, port, thing, wire, ground, dot } from '../../drawing.ts';
-import { choice, flag, num, orNone } from '../../fields.ts';
-import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { part, port, thing, wire, ground, dot } from '../../../stage/drawing.ts';
+import { choice, flag, num, orNone } from '../../../stage/fields.ts';
+import { condition, held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 import { cellOf, chargeTimes, limits } from './charge.ts';
 
 /** A full cell draws nothing: the source stands at its highest then. */

@@ -1,12 +1,12 @@
-import { more, less, choose } from '../../cures.ts';
+import { more, less, choose } from '../../../stage/cures.ts';
 import { resistanceAt, restVoltage } from '../../../physics/cells.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type StateId } from '../../contract.ts';
-import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
-import { choice, flag, num } from '../../fields.ts';
-import type { Judged } from '../../judged.ts';
-import { STATE_LOADS } from '../../switching.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type StateId } from '../../../stage/contract.ts';
+import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
+import { choice, flag, num } from '../../../stage/fields.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { STATE_LOADS } from '../../../models/switching/converter.ts';
+import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 import { chemistryOf, COLD, currents, energy, NOT_EVEN_FULL, pack, reserve, runTime, sagOf, SHARES, thresholdCharge, usable } from './pack.ts';
 import { size } from './sizing.ts';
 

@@ -1,8 +1,8 @@
 import { restVoltage } from '../../../physics/cells.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
-import type { Offer, Sizing } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Offer, Sizing } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 import { chemistryOf, packOhms, sagOf } from './pack.ts';
 
 /** A divider just under the full scale at the full pack, one to three megohms in all; the smallest capacitor that lets the pulse pass. */

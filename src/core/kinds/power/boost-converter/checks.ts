@@ -1,5 +1,5 @@
-import { more, less, choose } from '../../cures.ts';
-import type { CheckDef } from '../../contract.ts';
+import { more, less, choose } from '../../../stage/cures.ts';
+import type { CheckDef } from '../../../stage/contract.ts';
 import {
   converterChecks,
   crossover,
@@ -9,8 +9,8 @@ import {
   outputCapacitorVoltage,
   outputMagnitude,
   withDiode,
-} from '../../switching-checks.ts';
-import { held } from '../../words.ts';
+} from '../../../models/switching/checks.ts';
+import { held } from '../../../stage/words.ts';
 
 export const checks: Record<string, CheckDef> = {
   ...converterChecks,

@@ -1,8 +1,8 @@
-import { more, less, choose } from '../../cures.ts';
-import type { CheckDef, SpreadLike } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { converterChecks, minimumOnTime, outputCapacitorVoltage, outputMagnitude, withDiode } from '../../switching-checks.ts';
-import { held } from '../../words.ts';
+import { more, less, choose } from '../../../stage/cures.ts';
+import type { CheckDef, SpreadLike } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { converterChecks, minimumOnTime, outputCapacitorVoltage, outputMagnitude, withDiode } from '../../../models/switching/checks.ts';
+import { held } from '../../../stage/words.ts';
 
 const trimmed = (c: Judged) => c.x.given.feedback !== 'fixed';
 

@@ -1,9 +1,9 @@
 import { impossible, isAbsent, none, standing, type Absent, type Value } from '../../../math/absent.ts';
 import { boundary, converterAt, leastInput, type Converter, type Point } from '../../../physics/converter.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind } from '../../contract.ts';
-import { choice, flag, num, orNone } from '../../fields.ts';
-import type { AnyInputs } from '../../judged.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { choice, flag, num, orNone } from '../../../stage/fields.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 import {
   controllerParams,
   converterCapacitor,
@@ -20,10 +20,10 @@ import {
   converterOut,
   converterWarm,
   STATE_DRAWS,
-} from '../../switching.ts';
-import { converterCurves, converterFigure, converterSimulation, converterWorking } from '../../switching-circuit.ts';
-import { sizeConverter } from '../../switching-sizing.ts';
-import { say, step } from '../../words.ts';
+} from '../../../models/switching/converter.ts';
+import { converterCurves, converterFigure, converterSimulation, converterWorking } from '../../../models/switching/circuit.ts';
+import { sizeConverter } from '../../../models/switching/sizing.ts';
+import { say, step } from '../../../stage/words.ts';
 import { checks } from './checks.ts';
 
 /** Output that the divider asks for, the divider's own resistance, and the ends a trimmer reaches. */

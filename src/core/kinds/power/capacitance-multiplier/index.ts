@@ -1,38 +1,19 @@
-import { more, less, from, choose, fit } from '../../cures.ts';
+import { base, bleed, THERMAL, through } from './laws.ts';
+import { more, less, from, choose, fit } from '../../../stage/cures.ts';
 import { none } from '../../../math/absent.ts';
-import { abs, add, complex, over, type Complex } from '../../../math/complex.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
-import { ladderAt, settlingTime, type Section } from '../../../physics/rc-ladder.ts';
+import { settlingTime } from '../../../physics/rc-ladder.ts';
 import { junctionToAmbient } from '../../../physics/thermal.ts';
 import { HEATSINKS } from '../../../quantity/stock.ts';
 import { nextBelow } from '../../../quantity/preferred.ts';
-import { window } from '../../bring-up.ts';
-import { neededAhead } from '../../ahead.ts';
-import { defineKind } from '../../contract.ts';
-import { dot, ground, part, port, thing, wire, type Drawn } from '../../drawing.ts';
-import { num } from '../../fields.ts';
-import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { neededAhead } from '../../../stage/ahead.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
+import { num } from '../../../stage/fields.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 import { size } from './sizing.ts';
-
-/** Thermal voltage at 27 °C, V: kT/q. */
-const THERMAL = 0.02585;
-
-const base = ({ given: g, parts: { R1, R3, C1, C3 } }: AnyInputs): Section[] => [
-  { ohms: R1.value, farads: C1.value, esr: C1.esr },
-  ...(g.sections === 2 ? [{ ohms: R3.value, farads: C3.value, esr: C3.esr }] : []),
-];
-const bleed = ({ parts }: AnyInputs): number => parts.R2.value || Infinity;
-
-/** Ripple at the output over that at the input. // [Hybrid pi] emitter follower with finite output conductance, constant-current load */
-export function through(x: AnyInputs, frequency: number): number {
-  const { given: g, parts } = x;
-  const { transfer: h, impedance: z } = ladderAt(base(x), frequency, bleed(x));
-  const { currentGain: beta, earlyVoltage } = parts.Q1;
-  const scale = (beta + 1) * earlyVoltage;
-  const k: Complex = { re: (z.re * g.loadCurrent + beta * THERMAL) / scale, im: (z.im * g.loadCurrent) / scale };
-  return abs(over(add(h, k), add(complex(1), k)));
-}
 
 const two = (g: Readonly<Record<string, unknown>>) => g.sections === 2;
 const capacitor = { esr: num('ohm', 0.1, undefined, { min: 0 }), voltageRating: num('V', 25) };

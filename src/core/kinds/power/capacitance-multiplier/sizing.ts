@@ -1,7 +1,7 @@
 import { parallel } from '../../../physics/network.ts';
-import type { Offer, Sizing } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
-import { through } from './index.ts';
+import type { Offer, Sizing } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
+import { through } from './laws.ts';
 
 /** R1, R2 and C1 together: headroom, ripple and least output hold, with the least drop, then the least capacitance. */
 export function size(s: Sizing, x: AnyInputs): Offer[] {

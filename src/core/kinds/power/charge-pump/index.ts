@@ -1,15 +1,15 @@
-import { more, less } from '../../cures.ts';
+import { more, less } from '../../../stage/cures.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../../../quantity/stock.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../contract.ts';
-import { dot, ground, part, port, wire } from '../../drawing.ts';
-import { choice, num, orNone } from '../../fields.ts';
-import type { AnyInputs, Judged } from '../../judged.ts';
-import { converterCapacitor, converterDiode, STATE_DRAWS, STATE_LOADS } from '../../switching.ts';
-import { outputMagnitude } from '../../switching-checks.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../../stage/contract.ts';
+import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
+import { choice, num, orNone } from '../../../stage/fields.ts';
+import type { AnyInputs, Judged } from '../../../stage/judged.ts';
+import { converterCapacitor, converterDiode, STATE_DRAWS, STATE_LOADS } from '../../../models/switching/converter.ts';
+import { outputMagnitude } from '../../../models/switching/checks.ts';
+import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 import { perAmpere, type Pump } from './network.ts';
 
 function pump({ given: g, parts }: AnyInputs): Pump {

@@ -1,11 +1,11 @@
-import { more, less, from } from '../../cures.ts';
+import { more, less, from } from '../../../stage/cures.ts';
 import { impossible } from '../../../math/absent.ts';
 import { copperLoop } from '../../../physics/copper.ts';
 import { hotPlug } from '../../../physics/hot-plug.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type Step } from '../../contract.ts';
-import { choice, num } from '../../fields.ts';
-import { say, sayOut } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type Step } from '../../../stage/contract.ts';
+import { choice, num } from '../../../stage/fields.ts';
+import { say, sayOut } from '../../../stage/words.ts';
 import { simulate } from './simulate.ts';
 
 /** Marked currents adapters are commonly sold with, A. */

@@ -1,7 +1,7 @@
 import { Bench } from '../../../circuit/measure.ts';
 import type { Element } from '../../../circuit/netlist.ts';
-import type { Simulation } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Simulation } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 
 /** Plugged in with the supply running: cable and contacts, loop inductance, the board's capacitor with its ESR. */
 export function simulate(x: AnyInputs, o: Record<string, number>): Simulation | null {

@@ -1,8 +1,8 @@
-import { more, less, from, choose } from '../../cures.ts';
+import { more, less, from, choose } from '../../../stage/cures.ts';
 import { FUSE_CURRENTS } from '../../../quantity/stock.ts';
-import type { CheckDef, SpreadLike } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { held } from '../../words.ts';
+import type { CheckDef, SpreadLike } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { held } from '../../../stage/words.ts';
 
 /** How much of its melting I²t a fuse stands at each switching-on, by how often. // [IEC 60127] pulse practice of makers */
 const PULSES = [

@@ -1,11 +1,11 @@
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
-import { window } from '../../bring-up.ts';
-import { neededAhead } from '../../ahead.ts';
-import { defineKind } from '../../contract.ts';
-import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
-import { choice, num, orNone } from '../../fields.ts';
-import type { AnyInputs } from '../../judged.ts';
-import { say, sayOut, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { neededAhead } from '../../../stage/ahead.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
+import { choice, num, orNone } from '../../../stage/fields.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
+import { say, sayOut, step } from '../../../stage/words.ts';
 import { checks, clamped, fused, pulseFactor } from './checks.ts';
 
 /** Resistance in the way of the inrush, ohm. */

@@ -1,6 +1,14 @@
-import type { CheckDef } from '../../contract.ts';
-import { converterChecks, crossover, loadThroughDiode, maximumDuty, minimumOnTime, outputCapacitorVoltage, withDiode } from '../../switching-checks.ts';
-import { held } from '../../words.ts';
+import type { CheckDef } from '../../../stage/contract.ts';
+import {
+  converterChecks,
+  crossover,
+  loadThroughDiode,
+  maximumDuty,
+  minimumOnTime,
+  outputCapacitorVoltage,
+  withDiode,
+} from '../../../models/switching/checks.ts';
+import { held } from '../../../stage/words.ts';
 
 export const checks: Record<string, CheckDef> = {
   ...converterChecks,

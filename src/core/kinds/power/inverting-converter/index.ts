@@ -1,13 +1,13 @@
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
 import { boundary, converterAt, type Converter } from '../../../physics/converter.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind } from '../../contract.ts';
-import { choice, num, orNone } from '../../fields.ts';
-import type { AnyInputs } from '../../judged.ts';
-import * as shared from '../../switching.ts';
-import { converterCurves, converterFigure, converterSimulation, converterWorking } from '../../switching-circuit.ts';
-import { sizeConverter } from '../../switching-sizing.ts';
-import { say, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { choice, num, orNone } from '../../../stage/fields.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
+import * as shared from '../../../models/switching/converter.ts';
+import { converterCurves, converterFigure, converterSimulation, converterWorking } from '../../../models/switching/circuit.ts';
+import { sizeConverter } from '../../../models/switching/sizing.ts';
+import { say, step } from '../../../stage/words.ts';
 import { checks } from './checks.ts';
 
 /** A bias current is taken from what the reference feeds in where the amplifier stands on ground. */

@@ -1,8 +1,8 @@
-import { each, fit, less, more } from '../../cures.ts';
+import { each, fit, less, more } from '../../../stage/cures.ts';
 import { nearest, nextAbove } from '../../../quantity/preferred.ts';
-import type { CheckDef, Cure } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { held } from '../../words.ts';
+import type { CheckDef, Cure } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { held } from '../../../stage/words.ts';
 import { dampingOhms, network, NUMBERS } from './stage.ts';
 
 const least = (c: Judged, letter: string, key: string): number =>

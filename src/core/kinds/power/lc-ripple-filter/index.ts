@@ -1,11 +1,11 @@
 import { impossible } from '../../../math/absent.ts';
 import { toDb } from '../../../physics/network.ts';
-import { window } from '../../bring-up.ts';
-import { neededAhead } from '../../ahead.ts';
-import { defineKind } from '../../contract.ts';
-import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
-import { choice, num } from '../../fields.ts';
-import { say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { neededAhead } from '../../../stage/ahead.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
+import { choice, num } from '../../../stage/fields.ts';
+import { say, sayOut, sayPart, step } from '../../../stage/words.ts';
 import { dampingOf, drawn, lcAt, highestImpedance, highestTransfer, resonances, stepFall, stepPeak, type LcNetwork } from './network.ts';
 import { checks } from './checks.ts';
 import { size } from './sizing.ts';

@@ -1,7 +1,7 @@
 import { toDb } from '../../../physics/network.ts';
 import { nearest, nextAbove } from '../../../quantity/preferred.ts';
-import type { Offer, Sizing } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Offer, Sizing } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 import { highestTransfer, lcAt } from './network.ts';
 import { dampingOhms, network, NUMBERS } from './stage.ts';
 

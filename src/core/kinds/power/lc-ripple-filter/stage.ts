@@ -1,4 +1,4 @@
-import type { AnyInputs } from '../../judged.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 import type { LcNetwork } from './network.ts';
 
 export const NUMBERS = [1, 2, 3] as const;

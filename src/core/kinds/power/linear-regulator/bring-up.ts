@@ -1,7 +1,7 @@
-import { window } from '../../bring-up.ts';
-import type { BringUpStep } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { say } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import type { BringUpStep } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { say } from '../../../stage/words.ts';
 
 /** Fit, feed from a limited supply, then read the output unloaded and loaded, then its heat. */
 export function bringUp(c: Judged): BringUpStep[] {

@@ -1,9 +1,9 @@
-import { more, less, from, closer } from '../../cures.ts';
+import { more, less, from, closer } from '../../../stage/cures.ts';
 import { HEATSINKS } from '../../../quantity/stock.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
-import type { CheckDef, SpreadLike } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { say } from '../../words.ts';
+import type { CheckDef, SpreadLike } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { say } from '../../../stage/words.ts';
 
 function worstError(c: Judged): SpreadLike {
   const out = c.out('outputVoltage');

@@ -1,6 +1,6 @@
-import type { Drawn, Figure } from '../../drawing.ts';
-import type { Judged } from '../../judged.ts';
-import { say, sayOut, sayPart } from '../../words.ts';
+import type { Drawn, Figure } from '../../../stage/drawing.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { say, sayOut, sayPart } from '../../../stage/words.ts';
 
 /** Voltage of the feedback node over ground: below the output by the reference, or the reference itself. */
 function feedbackVoltage(c: Judged): number | null {

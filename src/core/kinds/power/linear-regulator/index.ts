@@ -1,9 +1,10 @@
+import { feedback, noiseGainBandwidth, passes } from './laws.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { coldStartVoltage } from '../../../physics/cold-start.ts';
 import { junctionToAmbient } from '../../../physics/thermal.ts';
-import { fromDb, sawtoothShare, toDb } from '../../../physics/network.ts';
-import { defineKind } from '../../contract.ts';
-import { choice, num } from '../../fields.ts';
+import { sawtoothShare, toDb } from '../../../physics/network.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { choice, num } from '../../../stage/fields.ts';
 import { bringUp } from './bring-up.ts';
 import { checks } from './checks.ts';
 import { figure } from './figure.ts';
@@ -269,31 +270,6 @@ const NOT_COLD = none('no cold filament or heater is given');
 
 const less = (a: number | null, b: number) => (a === null ? null : a - b);
 const ceiling = (input: number, output: number | null, differential: number) => (output === null ? input : Math.min(input, output + differential));
-
-/** Closed-loop gain of the reference, the resistor the adjust current flows through, and the divider's current. */
-export function feedback(type: 'adjust-pin' | 'feedback-pin' | 'fixed', vref: number, r1: number | null, r2: number | null) {
-  if (type === 'fixed' || r1 === null || r2 === null) return { a: 1, rTop: 0, dividerCurrent: 0 };
-  if (type === 'adjust-pin') return { a: 1 + r2 / r1, rTop: r2, dividerCurrent: vref / r1 };
-  return { a: 1 + r1 / r2, rTop: r1, dividerCurrent: vref / r2 };
-}
-
-/** Share of the ripple that passes at a frequency: the rejection falls by first order beyond its corner, the bypass lowers the gain. */
-export function passes(U1: { rippleRejection: number; rejectionCorner: number }, a: number, tau: number, frequency: number): number {
-  return Math.min(1, (Math.sqrt(1 + (frequency / U1.rejectionCorner) ** 2) / fromDb(U1.rippleRejection)) * bypassGain(a, tau, frequency));
-}
-
-/** Gain from reference to output at a frequency with the bypass capacitor: a at DC, 1 far above its corner. */
-function bypassGain(a: number, tau: number, frequency: number): number {
-  const w = (2 * Math.PI * frequency * tau) ** 2;
-  return Math.sqrt((a * a + w) / (1 + w));
-}
-
-/** ∫ gain² df over the noise band, Hz, for a white reference noise. Integral of (a²+x²)/(1+x²). */
-function noiseGainBandwidth(a: number, tau: number, f1: number, f2: number): number {
-  if (tau === 0) return a * a * (f2 - f1);
-  const fc = 1 / (2 * Math.PI * tau);
-  return f2 - f1 + (a * a - 1) * fc * (Math.atan(f2 / fc) - Math.atan(f1 / fc));
-}
 
 function coldStart(g: { coldCurrentRatio: number; loadCurrent: number; inputVoltage: number }, U1: Parameters<typeof coldStartVoltage>[0], wanted: number) {
   if (!(g.coldCurrentRatio > 1) || g.loadCurrent === 0) return { startVoltage: NOT_COLD, startCurrent: NOT_COLD, startDissipation: NOT_COLD };

@@ -1,6 +1,6 @@
 import type { Element } from '../../../circuit/netlist.ts';
-import type { Simulation } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Simulation } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 
 /** A loop this fast is settled in everything a regulator's user sees. */
 const FAST = { openLoopGain: 1e7, gainBandwidth: 1e6 };

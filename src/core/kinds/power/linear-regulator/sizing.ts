@@ -1,7 +1,7 @@
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { formatText } from '../../../quantity/format.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
-import type { Offer, Sizing } from '../../contract.ts';
+import type { Offer, Sizing } from '../../../stage/contract.ts';
 
 interface Given {
   outputVoltage: number;

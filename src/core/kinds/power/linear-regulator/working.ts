@@ -1,8 +1,8 @@
-import type { Step } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { q } from '../../words.ts';
+import type { Step } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { q } from '../../../stage/words.ts';
 import { HARMONICS } from '../../../physics/network.ts';
-import { feedback, passes } from './index.ts';
+import { feedback, passes } from './laws.ts';
 
 /** From the reference to the junction, each step with the numbers put in. */
 export function working(c: Judged): Step[] {

@@ -1,8 +1,8 @@
 import { parallel } from '../../../physics/network.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
-import type { Offer, Sizing } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
-import { impedance, ripple } from './index.ts';
+import type { Offer, Sizing } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
+import { impedance, ripple } from './laws.ts';
 
 /** Rating of a usual small resistor, W. */
 const USUAL_POWER = 0.1;

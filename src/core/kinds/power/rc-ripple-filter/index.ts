@@ -1,14 +1,14 @@
-import { each, less, more } from '../../cures.ts';
+import { each, less, more } from '../../../stage/cures.ts';
 import { toDb } from '../../../physics/network.ts';
 import { abs } from '../../../math/complex.ts';
 import { firstShuntCurrent, ladderAt, settlingTime, type Section } from '../../../physics/rc-ladder.ts';
-import { window } from '../../bring-up.ts';
-import { neededAhead } from '../../ahead.ts';
-import { defineKind, type Offer, type Sizing } from '../../contract.ts';
-import { dot, ground, part, port, wire, type Drawn } from '../../drawing.ts';
-import { num } from '../../fields.ts';
-import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { neededAhead } from '../../../stage/ahead.ts';
+import { defineKind, type Offer, type Sizing } from '../../../stage/contract.ts';
+import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
+import { num } from '../../../stage/fields.ts';
+import type { AnyInputs, Judged } from '../../../stage/judged.ts';
+import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 
 const NUMBERS = [1, 2, 3] as const;
 const needed = (n: number) => (g: Readonly<Record<string, unknown>>) => (g.sections as number) >= n;

@@ -1,7 +1,7 @@
-import { more, less, from, fit } from '../../cures.ts';
+import { more, less, from, fit } from '../../../stage/cures.ts';
 import { TRANSFORMER_VA } from '../../../quantity/stock.ts';
-import type { CheckDef } from '../../contract.ts';
-import { held } from '../../words.ts';
+import type { CheckDef } from '../../../stage/contract.ts';
+import { held } from '../../../stage/words.ts';
 import { nextBelow } from '../../../quantity/preferred.ts';
 
 export const checks: Record<string, CheckDef> = {

@@ -1,4 +1,4 @@
-import type { AnyInputs } from '../../judged.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 import type { Charging } from './solve.ts';
 
 type Topology = 'bridge' | 'centre-tap' | 'half-wave';

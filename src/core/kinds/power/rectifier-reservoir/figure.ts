@@ -1,6 +1,6 @@
-import { dot, ground, part, port, thing, wire, type Drawn, type Figure } from '../../drawing.ts';
-import type { Judged } from '../../judged.ts';
-import { say, sayOut, sayPart } from '../../words.ts';
+import { dot, ground, part, port, thing, wire, type Drawn, type Figure } from '../../../stage/drawing.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { say, sayOut, sayPart } from '../../../stage/words.ts';
 
 /** Transformer, rectifier as chosen, reservoir with its bleeder, rail. */
 export function figure(c: Judged): Figure {

@@ -1,9 +1,9 @@
 import { impossible, none } from '../../../math/absent.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind } from '../../contract.ts';
-import { choice, num } from '../../fields.ts';
-import type { AnyInputs } from '../../judged.ts';
-import { say } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { choice, num } from '../../../stage/fields.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
+import { say } from '../../../stage/words.ts';
 import { checks } from './checks.ts';
 import { circuit, secondaryOhms } from './circuit.ts';
 import { size } from './sizing.ts';

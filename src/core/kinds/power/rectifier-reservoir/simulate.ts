@@ -1,7 +1,7 @@
 import type { Element } from '../../../circuit/netlist.ts';
 import type { Transient } from '../../../circuit/transient.ts';
-import type { Simulation } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Simulation } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 import { circuit } from './circuit.ts';
 
 /** A diode so sharp that its drop is the source's: some 50 mV at an ampere. */

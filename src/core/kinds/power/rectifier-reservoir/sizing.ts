@@ -1,6 +1,6 @@
 import { nextAbove } from '../../../quantity/preferred.ts';
-import type { Offer, Sizing } from '../../contract.ts';
-import type { AnyInputs } from '../../judged.ts';
+import type { Offer, Sizing } from '../../../stage/contract.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
 import { circuit } from './circuit.ts';
 import { steadyState, type Charging } from './solve.ts';
 

@@ -1,6 +1,6 @@
-import type { Step } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { step } from '../../words.ts';
+import type { Step } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { step } from '../../../stage/words.ts';
 import { circuit } from './circuit.ts';
 
 /** From the secondary to what transformer, diodes and capacitor carry. The conduction itself is solved: its balance is shown. */

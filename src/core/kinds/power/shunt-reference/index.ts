@@ -1,14 +1,14 @@
-import { more, less } from '../../cures.ts';
+import { more, less } from '../../../stage/cures.ts';
 import { abs, beside, capacitor, complex, over, add } from '../../../math/complex.ts';
 import { risingRoot } from '../../../math/root.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type SpreadLike } from '../../contract.ts';
-import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
-import { num } from '../../fields.ts';
-import type { AnyInputs, Judged } from '../../judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
+import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
+import { num } from '../../../stage/fields.ts';
+import type { AnyInputs, Judged } from '../../../stage/judged.ts';
+import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 
 /** Volts and amperes of the shunt at an input and load, with its own heat settled. */
 function solve({ parts, ambient }: AnyInputs, vin: number, load: number) {

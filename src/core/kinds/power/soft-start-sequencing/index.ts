@@ -1,12 +1,12 @@
-import { more, less } from '../../cures.ts';
+import { more, less } from '../../../stage/cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
 import { CAPACITOR_VOLTAGES } from '../../../quantity/stock.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type Offer, type Sizing } from '../../contract.ts';
-import { dot, ground, part, port, wire } from '../../drawing.ts';
-import { choice, flag, num, openOhms, orNone } from '../../fields.ts';
-import type { AnyInputs } from '../../judged.ts';
-import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type Offer, type Sizing } from '../../../stage/contract.ts';
+import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
+import { choice, flag, num, openOhms, orNone } from '../../../stage/fields.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
+import { condition, held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 
 /** The enable node: voltage it settles at, resistance it is fed through, capacitance. */
 function enable({ given: g, parts: { R1, C1, U1 } }: AnyInputs) {

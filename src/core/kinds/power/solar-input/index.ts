@@ -1,11 +1,11 @@
-import { more, less, from, choose } from '../../cures.ts';
+import { more, less, from, choose } from '../../../stage/cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind } from '../../contract.ts';
-import { part, port, thing, wire } from '../../drawing.ts';
-import { choice, list, num, orNone } from '../../fields.ts';
-import type { AnyInputs } from '../../judged.ts';
-import { held, say, sayOut, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind } from '../../../stage/contract.ts';
+import { part, port, thing, wire } from '../../../stage/drawing.ts';
+import { choice, list, num, orNone } from '../../../stage/fields.ts';
+import type { AnyInputs } from '../../../stage/judged.ts';
+import { held, say, sayOut, step } from '../../../stage/words.ts';
 
 const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 const PANELS = [0.5, 1, 2, 3, 5, 6, 10, 15, 20, 30, 40, 50, 60, 80, 100, 120, 150, 200];

@@ -1,6 +1,6 @@
-import { more, less, choose } from '../../cures.ts';
-import type { CheckDef, SpreadLike } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
+import { more, less, choose } from '../../../stage/cures.ts';
+import type { CheckDef, SpreadLike } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
 
 /** The crest of the rail, or what it rises to with nothing drawn. */
 function highest(c: Judged): SpreadLike {

@@ -1,9 +1,9 @@
 import { impossible, isAbsent, missing, none, type Value } from '../../../math/absent.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type StateId, type Step } from '../../contract.ts';
-import type { Judged } from '../../judged.ts';
-import { choice, flag, num } from '../../fields.ts';
-import { q, say, sayOut } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type StateId, type Step } from '../../../stage/contract.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { choice, flag, num } from '../../../stage/fields.ts';
+import { q, say, sayOut } from '../../../stage/words.ts';
 import { checks } from './checks.ts';
 import { simulate } from './simulate.ts';
 import { drawn, supportedCopies, type Wiring } from './wiring.ts';

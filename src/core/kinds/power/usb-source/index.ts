@@ -1,11 +1,11 @@
-import { more, less, choose } from '../../cures.ts';
+import { more, less, choose } from '../../../stage/cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type SpreadLike } from '../../contract.ts';
-import { dot, ground, part, port, thing, wire } from '../../drawing.ts';
-import { choice, flag, num } from '../../fields.ts';
-import type { Judged } from '../../judged.ts';
-import { condition, held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
+import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
+import { choice, flag, num } from '../../../stage/fields.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { condition, held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 
 /** What each port promises at 5 V, A. // [USB] 2.0, 3.2 and Type-C */
 const PROMISED = {

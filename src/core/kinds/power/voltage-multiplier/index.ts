@@ -1,14 +1,14 @@
-import { more } from '../../cures.ts';
+import { more } from '../../../stage/cures.ts';
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { abs, complex, over } from '../../../math/complex.ts';
 import { CAPACITOR_VOLTAGES, RESISTOR_POWERS } from '../../../quantity/stock.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../contract.ts';
-import { dot, ground, part, port, wire } from '../../drawing.ts';
-import { choice, num, orNone } from '../../fields.ts';
-import type { AnyInputs, Judged } from '../../judged.ts';
-import { converterCapacitor, STATE_DRAWS, STATE_LOADS } from '../../switching.ts';
-import { held, say, sayOut, sayPart, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../../stage/contract.ts';
+import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
+import { choice, num, orNone } from '../../../stage/fields.ts';
+import type { AnyInputs, Judged } from '../../../stage/judged.ts';
+import { converterCapacitor, STATE_DRAWS, STATE_LOADS } from '../../../models/switching/converter.ts';
+import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
 
 const load = ({ given: g }: AnyInputs): number => g.microphoneCount * g.microphoneCurrent + g.loadCurrent;
 

@@ -1,11 +1,11 @@
-import { more, less } from '../../cures.ts';
+import { more, less } from '../../../stage/cures.ts';
 import { impossible, none } from '../../../math/absent.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type Help } from '../../contract.ts';
-import { wire, type Drawn } from '../../drawing.ts';
-import { choice, num } from '../../fields.ts';
-import type { Judged } from '../../judged.ts';
-import { condition, held, say, sayOut, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type Help } from '../../../stage/contract.ts';
+import { wire, type Drawn } from '../../../stage/drawing.ts';
+import { choice, num } from '../../../stage/fields.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { condition, held, say, sayOut, step } from '../../../stage/words.ts';
 import { balance, effectiveArea, through, type Box } from './solve.ts';
 
 /** Rise of a part near a hot block, K/W at a centimetre: a rule of thumb. */

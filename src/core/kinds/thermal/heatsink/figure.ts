@@ -1,6 +1,6 @@
-import type { Drawn, Figure } from '../../drawing.ts';
-import type { Judged } from '../../judged.ts';
-import { say, sayOut } from '../../words.ts';
+import type { Drawn, Figure } from '../../../stage/drawing.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { say, sayOut } from '../../../stage/words.ts';
 
 /** Each device with its way to the sink, and the sink with its way to the air. */
 export function figure(c: Judged): Figure {

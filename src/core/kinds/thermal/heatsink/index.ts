@@ -1,12 +1,12 @@
-import { from, less, more } from '../../cures.ts';
+import { from, less, more } from '../../../stage/cures.ts';
 import { HEATSINKS } from '../../../quantity/stock.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { airDensityRatio } from '../../../physics/convection.ts';
-import { window } from '../../bring-up.ts';
-import { defineKind, type CheckDef, type Help, type Step } from '../../contract.ts';
-import { choice, num } from '../../fields.ts';
-import type { Judged } from '../../judged.ts';
-import { say, step } from '../../words.ts';
+import { window } from '../../../stage/bring-up.ts';
+import { defineKind, type CheckDef, type Help, type Step } from '../../../stage/contract.ts';
+import { choice, num } from '../../../stage/fields.ts';
+import type { Judged } from '../../../stage/judged.ts';
+import { say, step } from '../../../stage/words.ts';
 import { figure } from './figure.ts';
 import { leaving, riseOf } from './solve.ts';
 

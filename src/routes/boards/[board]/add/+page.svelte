@@ -2,8 +2,8 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { addStage } from '../../../../core/board/edit.ts';
-  import type { RailPort, SignalPort } from '../../../../core/kinds/contract.ts';
-  import type { Kind } from '../../../../core/kinds/contract.ts';
+  import type { RailPort, SignalPort } from '../../../../core/stage/contract.ts';
+  import type { Kind } from '../../../../core/stage/contract.ts';
   import { suggestions, takeSuggestion, type Suggestion } from '../../../../core/board/suggest.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import { findKinds } from '$lib/state/search.ts';

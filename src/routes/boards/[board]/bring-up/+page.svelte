@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { METER_KELVIN, METER_SHARE } from '../../../../core/kinds/bring-up.ts';
+  import { METER_KELVIN, METER_SHARE } from '../../../../core/stage/bring-up.ts';
   import { formatText } from '../../../../core/quantity/format.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import BringUpStep from '$lib/ui/board/BringUpStep.svelte';

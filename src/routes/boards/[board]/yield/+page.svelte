@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { CheckDef, OutcomeDef } from '../../../../core/kinds/contract.ts';
+  import type { CheckDef, OutcomeDef } from '../../../../core/stage/contract.ts';
   import { held } from '../../../../core/board/monte-carlo.ts';
   import type { StageSum } from '../../../../core/board/evaluate.ts';
   import { methodOf } from '../../../../core/board/document.ts';

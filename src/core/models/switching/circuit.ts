@@ -1,11 +1,11 @@
-import { isAbsent, type Absent } from '../math/absent.ts';
-import type { Element } from '../circuit/netlist.ts';
-import type { Transient } from '../circuit/transient.ts';
-import type { Converter, Point } from '../physics/converter.ts';
-import type { Curve, Simulation, Step } from './contract.ts';
-import { dot, ground, part, port, wire, type Drawn, type Figure } from './drawing.ts';
-import type { AnyInputs, Judged } from './judged.ts';
-import { say, sayOut, sayPart, step } from './words.ts';
+import { isAbsent, type Absent } from '../../math/absent.ts';
+import type { Element } from '../../circuit/netlist.ts';
+import type { Transient } from '../../circuit/transient.ts';
+import type { Converter, Point } from '../../physics/converter.ts';
+import type { Curve, Simulation, Step } from '../../stage/contract.ts';
+import { dot, ground, part, port, wire, type Drawn, type Figure } from '../../stage/drawing.ts';
+import type { AnyInputs, Judged } from '../../stage/judged.ts';
+import { say, sayOut, sayPart, step } from '../../stage/words.ts';
 
 const SHARP = { saturation: 1e-9, emission: 0.1 };
 const KNEE = 0.1 * 0.02585;

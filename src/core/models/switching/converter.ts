@@ -1,8 +1,8 @@
-import { isAbsent, none, standing, type Absent, type Value } from '../math/absent.ts';
-import { converterAt, boundary, leastInput, rightHalfPlaneZero, type Converter, type Point } from '../physics/converter.ts';
-import type { StateId } from './contract.ts';
-import { choice, num, orNone } from './fields.ts';
-import type { AnyInputs } from './judged.ts';
+import { isAbsent, none, standing, type Absent, type Value } from '../../math/absent.ts';
+import { converterAt, boundary, leastInput, rightHalfPlaneZero, type Converter, type Point } from '../../physics/converter.ts';
+import type { StateId } from '../../stage/contract.ts';
+import { choice, num, orNone } from '../../stage/fields.ts';
+import type { AnyInputs } from '../../stage/judged.ts';
 
 /** Fields, parts and results that the switching converters have in common. Each kind adds its own and says what differs. */
 

@@ -1,10 +1,9 @@
 import { impossible, isAbsent, type Absent, type Value } from '../math/absent.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import { numeric, Study, type Input, type Results, type Spread } from '../tolerance/study.ts';
-import type { Env, OutcomeDef } from './contract.ts';
+import type { AnyInputs, Env, OutcomeDef } from './data.ts';
 
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- readers that serve all kinds
-export type AnyInputs = any;
+export type { AnyInputs } from './data.ts';
 
 /** How the ends of outcomes are found: plain corners while the board settles, one of the three schools afterwards. */
 export type Method = 'plain' | 'extreme-value' | 'root-sum-square' | 'monte-carlo';

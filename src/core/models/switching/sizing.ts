@@ -1,9 +1,9 @@
-import { isAbsent, type Absent } from '../math/absent.ts';
-import type { Converter, Point } from '../physics/converter.ts';
-import { nearest, seriesBetween } from '../quantity/preferred.ts';
-import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../quantity/stock.ts';
-import type { Offer, Sizing } from './contract.ts';
-import type { AnyInputs } from './judged.ts';
+import { isAbsent, type Absent } from '../../math/absent.ts';
+import type { Converter, Point } from '../../physics/converter.ts';
+import { nearest, seriesBetween } from '../../quantity/preferred.ts';
+import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../../quantity/stock.ts';
+import type { Offer, Sizing } from '../../stage/contract.ts';
+import type { AnyInputs } from '../../stage/judged.ts';
 
 /** How the sizing of a converter sees its kind: the full load of any inputs, and lossless ripple over the input range. */
 export interface Sized {

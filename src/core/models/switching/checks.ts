@@ -1,10 +1,10 @@
-import { more, less, closer, choose } from './cures.ts';
-import { NOT_UP, RUNAWAY } from '../physics/converter.ts';
-import { CAPACITOR_VOLTAGES, DIODE_CURRENTS } from '../quantity/stock.ts';
-import { exactly } from '../quantity/uncertain.ts';
-import type { CheckDef, SpreadLike } from './contract.ts';
-import type { Judged } from './judged.ts';
-import { held, say, sayRated } from './words.ts';
+import { more, less, closer, choose } from '../../stage/cures.ts';
+import { NOT_UP, RUNAWAY } from '../../physics/converter.ts';
+import { CAPACITOR_VOLTAGES, DIODE_CURRENTS } from '../../quantity/stock.ts';
+import { exactly } from '../../quantity/uncertain.ts';
+import type { CheckDef, SpreadLike } from '../../stage/contract.ts';
+import type { Judged } from '../../stage/judged.ts';
+import { held, say, sayRated } from '../../stage/words.ts';
 
 /** Checks the switching converters have in common. */
 

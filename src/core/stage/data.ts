@@ -1,0 +1,164 @@
+import type { Absent, Value } from '../math/absent.ts';
+import type { DeviceSort } from '../parts/devices.ts';
+import type { Series } from '../quantity/preferred.ts';
+import type { Range, Uncertain } from '../quantity/uncertain.ts';
+import type { Unit } from '../quantity/units.ts';
+
+/** What a kind declares as data: its fields, parts and outcomes, and the inputs and results that follow from them. */
+
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- readers that serve all kinds
+export type AnyInputs = any;
+
+export interface NumberField {
+  type: 'number';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
+  unit: Unit;
+  /** null: not known or not asked for, as the doc says. Infinity: an open circuit, written as null in files. */
+  default: Uncertain | null;
+  doc?: string;
+  min?: number;
+  above?: number;
+  below?: number;
+  max?: number;
+  integer?: boolean;
+  /** The only numbers there are, as of a standard; such a field takes no range. */
+  oneOf?: readonly number[];
+  /** May be null though its default is a number: "none". */
+  nullable?: boolean;
+  /** null means an open circuit and evaluates as Infinity. */
+  open?: boolean;
+}
+export interface ChoiceField {
+  type: 'choice';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
+  choices: readonly string[];
+  default: string;
+  doc?: string;
+}
+export interface FlagField {
+  type: 'flag';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
+  default: boolean;
+  doc?: string;
+}
+export interface ListField {
+  type: 'list';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
+  unit: Unit;
+  default: readonly number[];
+  above?: number;
+  /** At least one entry. */
+  filled?: boolean;
+  /** So many entries there may be. */
+  counts?: readonly number[];
+  /** A plain number stands for a list of one. */
+  single?: boolean;
+  doc?: string;
+}
+/** Rows of numbers, such as calibration points. */
+export interface RowsField {
+  type: 'rows';
+  /** What it is called, where a name means something else here than elsewhere. */
+  title?: string;
+  columns: Readonly<Record<string, { unit: Unit; optional?: boolean; min?: number; doc?: string }>>;
+  default: readonly Readonly<Record<string, number>>[];
+  doc?: string;
+}
+export type Field = NumberField | ChoiceField | FlagField | ListField | RowsField;
+export type Fields = Readonly<Record<string, Field>>;
+
+export interface PartDef {
+  type: 'resistor' | 'capacitor' | 'inductor' | 'device';
+  doc?: string;
+  /** Parts with a value; devices have parameters only. */
+  series?: Series;
+  tolerance?: number;
+  default?: number;
+  optional?: boolean;
+  /** 0 is a value of its own (a link, no capacitor), not "left out". */
+  zero?: boolean;
+  /** May be a series or parallel partner of another part. */
+  joins?: boolean;
+  /** The part does not exist for these choices. */
+  needed?: (given: Readonly<Record<string, unknown>>) => boolean;
+  params?: Readonly<Record<string, NumberField>>;
+  /** The sort of generic devices that fit here. */
+  takes?: DeviceSort;
+}
+export type PartDefs = Readonly<Record<string, PartDef>>;
+
+export interface OutcomeDef {
+  unit: Unit;
+  doc?: string;
+  /** How it is called on screens. */
+  title: string;
+  /** Not monotone in these inputs: the engine samples the inside, with this outcome's own formula where it has one. */
+  inside?: { inputs: readonly string[]; value?: (x: AnyInputs, env: AnyInputs) => Value; samples?: number };
+  /** Made from other outcomes: the root-sum-square half-spread of one, or the span over several with the nominal of one. */
+  derived?: { halfSpreadOf: string } | { spanOver: readonly string[]; nominalOf: string };
+  /** A text or yes/no result. */
+  text?: boolean;
+}
+export type OutcomeDefs = Readonly<Record<string, OutcomeDef>>;
+
+type NumberOf<F> = F extends { nullable: true }
+  ? number | null
+  : F extends { default: null; open: true }
+    ? number
+    : F extends { default: null }
+      ? number | null
+      : number;
+export type ValueOf<F> = F extends { type: 'number' }
+  ? NumberOf<F>
+  : F extends { type: 'choice'; choices: readonly (infer C)[] }
+    ? C
+    : F extends { type: 'flag' }
+      ? boolean
+      : F extends { type: 'list' }
+        ? readonly number[]
+        : F extends { type: 'rows'; columns: infer C }
+          ? readonly { readonly [K in keyof C]: number }[]
+          : never;
+
+type ParamsOf<P> = P extends { params: infer Q } ? { readonly [K in keyof Q]: ValueOf<Q[K]> } : unknown;
+/** A part as `evaluate` sees it: `value` in SI, null where it is not fitted. */
+export type PartOf<P> = {
+  readonly value: P extends { optional: true } | { needed: unknown } ? number | null : number;
+  readonly join: 'series' | 'parallel';
+} & ParamsOf<P>;
+
+/** The inputs of one evaluation: plain numbers, every spread already taken to an end. */
+export interface Inputs<G, P, C> {
+  readonly given: { readonly [K in keyof G]: ValueOf<G[K]> };
+  readonly parts: { readonly [K in keyof P]: PartOf<P[K]> };
+  /** What links bring beyond the givens of the catalogue. */
+  readonly carried: { readonly [K in keyof C]: ValueOf<C[K]> };
+  /** °C around the stage. */
+  readonly ambient: number;
+}
+
+export interface Env<G, P, C> {
+  /** The nominal inputs, whatever is being sampled: what firmware and a builder assume. */
+  nominal: Inputs<G, P, C>;
+  ambient: Range;
+  copies: number;
+  /** Shares of time of the four states; `typical` alone when the board lists none. */
+  states: Readonly<Record<StateId, number>>;
+}
+
+export const STATE_IDS = ['asleep', 'idle', 'typical', 'peak'] as const;
+export type StateId = (typeof STATE_IDS)[number];
+
+export type Results<O> = { [K in keyof O as O[K] extends { derived: unknown } ? never : K]: Value | string | boolean };
+
+/** A value with ends, each of which may be missing. */
+export interface SpreadLike {
+  nominal: number | null;
+  low: number | null;
+  high: number | null;
+  absent?: Absent;
+}
