@@ -1,5 +1,7 @@
 import { isAbsent } from '../math/absent.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
+import { holdingRemedies } from '../board/remedies-hold.ts';
+import type { CheckResult } from '../stage/judge.ts';
 import { sharesOf } from '../board/document.ts';
 import { gate } from '../gate/gate.ts';
 import { STATE_IDS, type OutcomeDef } from '../stage/contract.ts';
@@ -7,6 +9,7 @@ import { STATE_IDS, type OutcomeDef } from '../stage/contract.ts';
 /** What `evaluate --json` prints and `POST /api/evaluate` answers: plain JSON, no NaN, null always with its reason. */
 export function answer(sum: Sum): Record<string, unknown> {
   const shares = sharesOf(sum.doc);
+  const holding = holdingRemedies(sum);
   return {
     name: sum.doc.name,
     board: {
@@ -15,7 +18,7 @@ export function answer(sum: Sum): Record<string, unknown> {
       power: sum.power.flatMap((p) => p.sources.map((s) => ({ source: s.stage, state: p.state, current: s.current, power: s.power }))),
       findings: sum.findings,
     },
-    stages: Object.fromEntries(sum.doc.stages.map((s) => [s.id, stageAnswer(sum.byId.get(s.id)!)])),
+    stages: Object.fromEntries(sum.doc.stages.map((s) => [s.id, stageAnswer(sum.byId.get(s.id)!, holding)])),
     rails: Object.fromEntries(
       sum.rails.map((r) => [
         r.name,
@@ -62,7 +65,13 @@ export function answer(sum: Sum): Record<string, unknown> {
   };
 }
 
-function stageAnswer(s: StageSum): Record<string, unknown> {
+type Holding = ReturnType<typeof holdingRemedies>;
+
+function stageAnswer(s: StageSum, holding: Holding): Record<string, unknown> {
+  const remedied = (of: StageSum, c: CheckResult) => {
+    const { remedies, help } = holding(of, c);
+    return { help, ...(remedies.length ? { remedies } : {}) };
+  };
   const outcomes = Object.entries(s.kind.outcomes as Record<string, OutcomeDef>).map(([name, def]) => {
     const raw = s.judged.study.nominal[name];
     if (def.text && typeof raw !== 'number' && !isAbsent(raw)) return [name, { value: raw }] as const;
@@ -100,8 +109,7 @@ function stageAnswer(s: StageSum): Record<string, unknown> {
       margin: c.margin,
       unit: c.unit,
       from: c.from,
-      help: c.help,
-      ...(c.remedies.length ? { remedies: c.remedies } : {}),
+      ...remedied(s, c),
       ...(c.reason ? { reason: c.reason } : {}),
     })),
   };

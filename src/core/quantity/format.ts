@@ -20,6 +20,8 @@ const STEPS: readonly [number, string][] = [
   [1e-15, 'f'],
 ];
 
+const MICRO = STEPS.find(([factor]) => factor === 1e-6)!;
+
 /** Significant digits without trailing zeros or floating-point dust. */
 export function trim(value: number, digits: number): string {
   if (value === 0) return '0';
@@ -70,7 +72,9 @@ export function formatQuantity(value: number, unit: Unit, digits = 4): Shown {
   if (!info.prefixed || value === 0) return { number: trim(value, digits), unit: info.symbol };
   // Rounded before the step is chosen, so that 999.96 shows as 1 k and not as 1000.
   const size = Math.abs(Number(value.toPrecision(digits)));
-  const step = STEPS.find(([factor]) => size >= factor * (1 - 1e-12)) ?? STEPS.at(-1)!;
+  // Reservoirs are read in microfarads: 2200 µF, not 2.2 mF.
+  const micro = unit === 'F' && size >= 1e-3 && size < 0.1;
+  const step = micro ? MICRO : (STEPS.find(([factor]) => size >= factor * (1 - 1e-12)) ?? STEPS.at(-1)!);
   return { number: trim(value / step[0], digits), unit: step[1] + info.symbol };
 }
 

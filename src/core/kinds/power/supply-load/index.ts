@@ -18,7 +18,7 @@ export const supplyLoad = defineKind({
   group: 'Load',
   title: 'Other load on a rail',
   aliases: ['module', 'sensor', 'display', 'radio', 'microcontroller', 'LED strip', 'consumer'],
-  purpose: 'Anything else that draws from a rail, with its states, surge, limits and copies: how twelve modules overwhelm a supply sized for three.',
+  purpose: 'Anything else that draws from a rail, with its states, surge, limits and copies: and how many of them the supply really carries.',
   given: {
     inputVoltage: num('V', 5),
     inputRipple: num('V', 0, 'peak to peak', { min: 0 }),
