@@ -50,7 +50,7 @@ test('two tabs: different stages merge, one field shows both, undo takes back on
 
   // One field in both.
   await other.goto(`${board}/stages/scale-filter`);
-  await enter(page, 'cutoff tolerance', '30%');
+  await enter(page, 'allowed error of the cutoff', '30%');
   await saved(page);
   await enter(other, 'cutoff tolerance', '40%');
   const panel = other.getByRole('alertdialog');

@@ -52,7 +52,7 @@ test('from a brief to a measured board', async ({ page }) => {
   await page.getByLabel('What should it do?').fill('divider');
   await page.keyboard.press('Enter');
   await page.getByLabel('fed from rail').selectOption('v9');
-  await enter(page, 'output voltage', '2V');
+  await enter(page, 'wanted output', '2V');
   await saved(page);
   await page.goto(`${board}/add`);
   await page.getByLabel('What should it do?').fill('analog to digital');
@@ -60,8 +60,8 @@ test('from a brief to a measured board', async ({ page }) => {
   await page.getByLabel('signal from').selectOption('voltage-divider.out');
   await expect(page.getByText('from Voltage divider')).toBeVisible();
   await page.getByText('more at their usual values').click();
-  await enter(page, 'alias rejection', '0');
-  await enter(page, 'interference rejection', '20dB');
+  await enter(page, 'wanted alias rejection', '0');
+  await enter(page, 'mains rejection wanted', '20dB');
   await saved(page);
 
   // One sum: nudging a part of one stage moves another.
@@ -124,7 +124,7 @@ test('from a brief to a measured board', async ({ page }) => {
   const doc = await documentOf(page.request, board);
   expect(doc.stages).toHaveLength(5);
   await page.goto(`${board}/stages/linear-regulator`);
-  await enter(page, 'output voltage', '3V3');
+  await enter(page, 'wanted output', '3V3');
   await saved(page);
   const revision = await (await page.request.get(`${board}/report.md?revision=A`)).text();
   expect(revision).toMatch(/revision A/);
@@ -191,7 +191,7 @@ test('yield of the board: what holds it back, the cheapest change that mends it,
   await expect(row).toContainText('R1');
   await page.getByLabel('share of boards').fill('99 %');
   await page.getByRole('button', { name: 'Find it' }).click();
-  await expect(page.getByText(/R1 of 1.% instead of 5.%/)).toBeVisible();
+  await expect(page.getByText(/R1 of 1.% instead of 5.%/)).toBeVisible({ timeout: 30_000 });
   await page.getByRole('listitem').filter({ hasText: 'R1 of' }).waitFor();
   await page.getByRole('button', { name: 'Make it so' }).first().click();
   await saved(page);

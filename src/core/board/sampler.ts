@@ -45,8 +45,10 @@ export class Sampler {
     const { wanders } = this.#point;
     this.states = [
       { state: 'typical', charge: 'nominal' },
-      ...(byState ? (['asleep', 'peak'] as const).map((state) => ({ state, charge: 'nominal' as const })) : []),
-      ...(wanders ? WANDERING.map(([state, charge]) => ({ state: byState ? state : ('typical' as const), charge })) : []),
+      ...(byState && !wanders ? (['asleep', 'peak'] as const).map((state) => ({ state, charge: 'nominal' as const })) : []),
+      ...(wanders
+        ? WANDERING.filter(([state]) => byState || state === 'peak').map(([state, charge]) => ({ state: byState ? state : ('typical' as const), charge }))
+        : []),
     ];
     this.#collect(doc);
   }

@@ -173,13 +173,16 @@ function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<
 }
 
 /** Ratings that sizing chose for a part and nobody typed. */
+const NO_RATINGS: Record<string, number> = {};
 const ratingsOf = (slot: string, chosen: Chosen | null, doc: PartDoc | undefined): Record<string, number> =>
-  Object.fromEntries(
-    Object.entries(chosen?.ratings ?? {}).flatMap(([key, v]) => {
-      const param = key.slice(slot.length + 1);
-      return key.startsWith(`${slot}.`) && doc?.[param] === undefined ? [[param, v] as const] : [];
-    }),
-  );
+  chosen?.ratings === undefined
+    ? NO_RATINGS
+    : Object.fromEntries(
+        Object.entries(chosen.ratings).flatMap(([key, v]) => {
+          const param = key.slice(slot.length + 1);
+          return key.startsWith(`${slot}.`) && doc?.[param] === undefined ? [[param, v] as const] : [];
+        }),
+      );
 
 /** Tolerance, widened over the ambient range by the temperature coefficient, referred to the nominal ambient. */
 function spreadOf(value: number, tolerance: number, tempco: number | undefined, ambient: Range): Range {

@@ -385,9 +385,9 @@ function losses(c: Converter, o: Operating, vin: number, hot: number) {
 
 /**
  * A converter under a load: operating point, losses, junction and the sag of its source settled together.
- * @param load A drawn at the output, without the divider
+ * @param load A drawn at the output, without the divider @param ripples left out (NaN) where only currents and heat are asked for
  */
-export function converterAt(c: Converter, load: number): Point | Absent {
+export function converterAt(c: Converter, load: number, ripples = true): Point | Absent {
   const it = load + c.output / c.divider;
   let [vin, junction] = [c.source, c.ambient];
   for (let round = 0; round < 300; round++) {
@@ -422,8 +422,8 @@ export function converterAt(c: Converter, load: number): Point | Absent {
       rectifierMean: o.rectifierMean,
       inputRms: Math.sqrt(Math.max(0, o.inputSquare)),
       outputRms: Math.sqrt(Math.max(0, o.outputSquare)),
-      outputRipple: rippleOf(outputSegments(c, o, it), c.topology === 'buck' ? c.output0 : { ...c.output0, esl: 0 }),
-      inputRipple: rippleOf(inputSegments(c, o), { ...c.input, esl: 0 }),
+      outputRipple: ripples ? rippleOf(outputSegments(c, o, it), c.topology === 'buck' ? c.output0 : { ...c.output0, esl: 0 }) : NaN,
+      inputRipple: ripples ? rippleOf(inputSegments(c, o), { ...c.input, esl: 0 }) : NaN,
       junction,
       controller: lost.controller,
       diodeHeat: lost.diode,

@@ -219,7 +219,7 @@ function outOfRegulation(c: Converter | Absent, load: number, why: Absent): Valu
   if (isAbsent(c) || c.topology === 'inverting' || c.source <= 0) return why;
   if (c.topology === 'boost') return standing(why, load);
   // Cold resistances say a little less than the settled ones, so a little above.
-  const edge = converterAt({ ...c, source: Math.max(leastInput(c, load, null) * 1.02, c.source) }, load);
+  const edge = converterAt({ ...c, source: Math.max(leastInput(c, load, null) * 1.02, c.source) }, load, false);
   return isAbsent(edge) ? why : standing(why, (edge.inputCurrent * edge.vin) / c.source);
 }
 
@@ -230,7 +230,7 @@ export function converterResults(x: AnyInputs, c: Converter | Absent, full: Poin
   const dim = (f: (p: Point) => Value): Value => (isAbsent(light) ? light : f(light));
   const state = (load: number | null): Value => {
     if (load === null) return NO_STATE;
-    const p = isAbsent(c) ? c : converterAt(c, load);
+    const p = isAbsent(c) ? c : converterAt(c, load, false);
     return isAbsent(p) ? outOfRegulation(c, load, p) : p.inputCurrent;
   };
   const diode = (f: (p: Point, c: Converter) => Value): Value => (g.rectifier === 'synchronous' ? SYNCHRONOUS : at(f));
