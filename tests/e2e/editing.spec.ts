@@ -43,7 +43,7 @@ test('two tabs: different stages merge, one field shows both, undo takes back on
   await other.goto(`${board}/stages/supply-watch`);
   await enter(page, 'cutoff frequency', '2Hz');
   await saved(page);
-  await enter(other, 'output tolerance', '4%');
+  await enter(other, 'error of the output, allowed', '4%');
   await saved(other);
   expect((await given(page, board, 'scale-filter')).cutoffFrequency).toBe(2);
   expect((await given(page, board, 'supply-watch')).outputTolerance).toBe(0.04);
@@ -52,7 +52,7 @@ test('two tabs: different stages merge, one field shows both, undo takes back on
   await other.goto(`${board}/stages/scale-filter`);
   await enter(page, 'allowed error of the cutoff', '30%');
   await saved(page);
-  await enter(other, 'cutoff tolerance', '40%');
+  await enter(other, 'allowed error of the cutoff', '40%');
   const panel = other.getByRole('alertdialog');
   await expect(panel).toContainText('0.4');
   await expect(panel).toContainText('0.3');

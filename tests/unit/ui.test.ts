@@ -150,6 +150,11 @@ describe('small helpers of the screens', () => {
     ).toContain(id);
   });
 
+  it('what is to be done comes before what it is done to', () => {
+    expect(findKinds('cool a hot regulator')[0]!.id).toBe('heatsink');
+    expect(findKinds('charge a lithium cell')[0]!.id).toBe('battery-charger');
+  });
+
   it('an empty search shows everything', () => {
     expect(findKinds('  ').length).toBeGreaterThan(5);
   });

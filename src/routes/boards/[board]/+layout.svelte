@@ -20,13 +20,24 @@
   provideScale(() => ({ comfort: session.doc.policy?.comfortMargin ?? 0.1 }));
 </script>
 
-<BoardHead {session} revisions={data.revisions} />
-{#if session.conflict}<ConflictPanel {session} />{/if}
-{#if session.state === 'refused'}<p class="refused" role="alert">Not stored: {session.problem}</p>{/if}
-{@render children()}
-<BoardFoot {session} />
+<div class="board">
+  <BoardHead {session} revisions={data.revisions} />
+  {#if session.conflict}<ConflictPanel {session} />{/if}
+  {#if session.state === 'refused'}<p class="refused" role="alert">Not stored: {session.problem}</p>{/if}
+  {@render children()}
+  <BoardFoot {session} />
+</div>
 
 <style>
+  /* The keys stay at the foot of the page, also where a board has little to show yet. */
+  .board {
+    display: flex;
+    flex-direction: column;
+    min-height: calc(100dvh - var(--top-bar, 46px));
+  }
+  .board > :global(main) {
+    flex: 1 0 auto;
+  }
   .refused {
     padding: 8px 20px;
     border-bottom: 1px solid var(--fail);

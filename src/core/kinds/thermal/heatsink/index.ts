@@ -43,7 +43,17 @@ export const heatsink = defineKind({
   family: 'thermal',
   group: 'Heat',
   title: 'Heatsink',
-  aliases: ['heat sink', 'thermal resistance', 'cooling', 'junction temperature', 'plate', 'fins', 'derating curve'],
+  aliases: [
+    'heat sink',
+    'cool a hot regulator',
+    'cool a hot transistor',
+    'thermal resistance',
+    'cooling',
+    'junction temperature',
+    'plate',
+    'fins',
+    'derating curve',
+  ],
   purpose: 'Junctions of up to four devices on one sink, from a known figure or a plate or fin geometry, in still or moving air, steady and pulsed.',
   given: {
     style: choice(['known', 'plate', 'finned'], 'known', 'known: the figure of H1 counts'),
