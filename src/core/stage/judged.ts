@@ -74,7 +74,10 @@ export class Judged<X = AnyInputs> {
     return this.out(name).nominal;
   }
 
-  /** A given, part value or parameter with its ends: `loadCurrent`, `R1.value`, `U1.currentRating`; null when not known. */
+  /**
+   * A given, part value or parameter with its ends: `loadCurrent`, `R1.value`, `U1.currentRating`; null when not known.
+   * @throws for a name the stage does not have: a slip in the kind
+   */
   range(ref: string): Range | null {
     const x = this.x as AnyInputs;
     const part = placeOf(ref);
@@ -84,7 +87,8 @@ export class Judged<X = AnyInputs> {
       const input = this.#ranges.get(path);
       if (input) return input.whole ?? { nominal: input.nominal, low: input.low, high: input.high };
     }
-    const value: unknown = part ? x.parts[part.slot]?.[part.key] : group[ref];
+    if (part ? x.parts[part.slot] === undefined : !(ref in group)) throw new Error(`there is no "${ref}" here`);
+    const value: unknown = part ? x.parts[part.slot][part.key] : group[ref];
     return typeof value === 'number' ? exactly(value) : null;
   }
 

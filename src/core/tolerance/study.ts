@@ -325,8 +325,10 @@ export class Study {
     return this.#spread(outcome, (k, sign, base) => this.#search(outcome, k, this.#corner(k, sign, base), sign));
   }
 
+  /** @throws for an outcome the function does not give: a slip in the caller */
   #spread(outcome: string, value: (k: number, sign: -1 | 1, base: number) => Value): Spread {
     const k = this.#names.indexOf(outcome);
+    if (k < 0) throw new Error(`there is no outcome "${outcome}"`);
     const base = this.#value(this.#origin.row, k);
     if (isAbsent(base)) return { nominal: null, low: null, high: null, absent: base };
     if (this.inputs.length === 0) return { nominal: base, low: base, high: base };
