@@ -387,7 +387,7 @@ function leaving(node: StageNode, port: string, wiring: Wiring): ChainPoint {
 function arriving(node: StageNode, port: string): ChainPoint {
   const base = point(node, port, node.incoming[port] ?? null);
   const ends = (node.kind.signals as Record<string, SignalPort>)[port]?.ends;
-  const own = (name: string | undefined) => (name === undefined ? null : (node.judged.nominal(name) ?? node.judged.range(name)?.nominal ?? null));
+  const own = (name: string | undefined) => (name === undefined ? null : (read(name, node.judged)?.nominal ?? null));
   return { ...base, clips: own(ends?.clips), lsb: own(ends?.lsb), noise: own(ends?.noise) ?? base.noise };
 }
 

@@ -1,5 +1,5 @@
 import type { Series } from '../quantity/preferred.ts';
-import { BLOCKING_VOLTAGES, CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS, RESISTOR_POWERS } from '../quantity/stock.ts';
+import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS, RESISTOR_POWERS } from '../quantity/stock.ts';
 import type { Unit } from '../quantity/units.ts';
 
 export type PartType = 'resistor' | 'capacitor' | 'inductor' | 'device';
@@ -68,7 +68,7 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
     buyable: [0, 0],
     provisional: 0,
     grades: [],
-    stock: { voltageRating: BLOCKING_VOLTAGES, maximumInput: BLOCKING_VOLTAGES },
+    stock: {},
   },
 };
 

@@ -6,8 +6,6 @@ export const CAPACITOR_VOLTAGES = [4, 6.3, 10, 16, 25, 35, 50, 63, 100, 160, 200
 export const RESISTOR_POWERS = [0.0625, 0.1, 0.125, 0.25, 0.5, 1, 2, 3, 5, 10, 25] as const;
 /** Mean currents of diodes and bridges, A. */
 export const DIODE_CURRENTS = [0.2, 0.5, 1, 1.5, 2, 3, 4, 6, 8, 10, 15, 25, 35] as const;
-/** Reverse voltages of diodes and blocking voltages of transistors, V. */
-export const BLOCKING_VOLTAGES = [20, 30, 40, 60, 80, 100, 150, 200, 400, 600, 800, 1000] as const;
 /** Small mains transformers, VA. */
 export const TRANSFORMER_VA = [1, 1.5, 2, 3, 5, 7, 10, 15, 20, 25, 30, 40, 50, 60, 80, 100, 120, 160, 200, 250, 300, 400, 500] as const;
 /** Saturation and heating currents of power inductors, A. */
