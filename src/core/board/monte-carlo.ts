@@ -231,17 +231,36 @@ function shares(s: Samples, stage: string, share: (input: Float64Array) => numbe
     .sort((a, b) => b.share - a.share);
 }
 
-/** Checks that failed on some boards, those that hold most boards back first. */
-export function held(s: Samples, doc: BoardDoc): { stage: string; check: string; yield: number; low: number; high: number; waived: boolean }[] {
-  return [...s.checks]
-    .filter(([, c]) => c.held < c.applied)
-    .map(([key, c]) => {
-      const dot = key.indexOf('.');
-      const [stage, check] = [key.slice(0, dot), key.slice(dot + 1)];
-      return { stage, check, ...wilson(c.held, c.applied), waived: (doc.waivers ?? []).some((w) => w.stage === stage && w.check === check) };
-    })
-    .sort((a, b) => Number(a.waived) - Number(b.waived) || a.yield - b.yield);
+export interface Held {
+  stage: string;
+  check: string;
+  /** Checks of the stage that failed on the very same boards, as all that hangs on a regulator which drops out. */
+  also: string[];
+  yield: number;
+  low: number;
+  high: number;
+  waived: boolean;
 }
+
+/** Checks that failed on some boards, those that hold most boards back first; those that fail together told once. */
+export function held(s: Samples, doc: BoardDoc): Held[] {
+  const waivers = new Set((doc.waivers ?? []).map((w) => `${w.stage}.${w.check}`));
+  const all: Held[] = [];
+  for (const [key, c] of s.checks) {
+    if (c.held === c.applied) continue;
+    const dot = key.indexOf('.');
+    const [stage, check] = [key.slice(0, dot), key.slice(dot + 1)];
+    const waived = waivers.has(key);
+    const failed = s.failed.get(key);
+    // What fails on every board has nothing random to tie it to the rest.
+    const twin = c.held ? all.find((h) => h.stage === stage && h.waived === waived && sameRuns(failed, s.failed.get(`${stage}.${h.check}`))) : undefined;
+    if (twin) twin.also.push(check);
+    else all.push({ stage, check, also: [], ...wilson(c.held, c.applied), waived });
+  }
+  return all.sort((a, b) => Number(a.waived) - Number(b.waived) || a.yield - b.yield);
+}
+
+const sameRuns = (a: Uint8Array | undefined, b: Uint8Array | undefined): boolean => !!a && !!b && a.every((v, run) => v === b[run]);
 
 /** Which inputs decide whether a check fails, as shares of the variance of failing; inputs as in `contributions`. */
 export function decisive(s: Samples, stage: string, check: string): Contribution[] {

@@ -34,6 +34,26 @@ describe('what holds boards back', () => {
     expect(next?.share ?? 0).toBeLessThan(0.05);
   });
 
+  it('is told once where a regulator drops out and nothing of it is known, each alone where it fails alone', () => {
+    const doc = board([
+      {
+        id: 'reg',
+        kind: 'linear-regulator',
+        given: { inputVoltage: { nominal: 3.6, low: 3.3, high: 3.9 }, loadCurrent: 0.1, outputVoltage: 3.3, regulatorType: 'fixed' },
+        parts: { U1: { referenceVoltage: 3.3, dropoutVoltage: 0.3, dropoutResistance: 0 } },
+      },
+    ]);
+    const s = monteCarlo(doc, OPTIONS);
+    const dropping = held(s, doc).find((h) => h.check === 'dropout')!;
+    expect(dropping.yield).toBeGreaterThan(0.3);
+    expect(dropping.yield).toBeLessThan(0.7);
+    expect(dropping.also).toContain('output-accuracy');
+    // Every check that failed on some board is told exactly once.
+    const told = held(s, doc).flatMap((h) => [h.check, ...h.also]);
+    expect(told.sort()).toEqual([...s.failed.keys()].map((k) => k.slice('reg.'.length)).sort());
+    for (const h of held(s, doc)) for (const other of h.also) expect(s.failed.get(`reg.${other}`)).toEqual(s.failed.get(`reg.${h.check}`));
+  });
+
   it('is the same in pieces as in one', () => {
     const doc = board([divider()]);
     const whole = monteCarlo(doc, { ...OPTIONS, runs: 300 });

@@ -40,7 +40,9 @@
             <td
               ><a href="/boards/{session.id}/stages/{f.stage}">{titleOf(f.stage) ?? f.stage}</a>: {checkTitle(f.stage, f.check)}{f.waived
                 ? ' (waived)'
-                : ''}</td
+                : ''}{#if f.also.length}<br /><span class="soft small"
+                  >and on the same boards: {f.also.map((check) => checkTitle(f.stage, check)).join(', ')}</span
+                >{/if}</td
             >
             <td class="num" title="{share(f.low)} to {share(f.high)} at 95 %">{share(f.yield)}</td>
             <td>{causes(f.stage, f.check) || 'nothing that spreads: it fails as it is'}</td>

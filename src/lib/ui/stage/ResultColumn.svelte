@@ -141,7 +141,7 @@
   }
   .checks li {
     display: grid;
-    grid-template-columns: 14px minmax(84px, 1fr) 78px 122px 92px 54px 88px;
+    grid-template-columns: 14px minmax(84px, 1fr) 94px 124px 92px 54px 84px;
     gap: 7px;
     align-items: center;
     min-height: 34px;
@@ -161,8 +161,7 @@
   .margin {
     text-align: right;
   }
-  .limit,
-  .ends {
+  .limit {
     white-space: nowrap;
   }
   .help {

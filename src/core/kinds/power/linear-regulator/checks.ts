@@ -22,8 +22,6 @@ function largestDifference(c: Judged): SpreadLike {
 
 const part = (c: Judged, slot: string): SpreadLike => c.range(`${slot}.value`) ?? exactly(0);
 
-/** While the regulator drops out, nothing else about its output can be cured. */
-
 export const checks: Record<string, CheckDef> = {
   dropout: {
     title: 'headroom at the trough',
@@ -32,7 +30,15 @@ export const checks: Record<string, CheckDef> = {
     limit: (c) => c.out('dropoutVoltage').high,
     from: 'dropout of U1 at this load',
     severity: 'must',
-    help: [less('U1.dropoutVoltage'), more('given.inputVoltage'), less('given.loadCurrent'), 'A larger reservoir before it lifts the trough.'],
+    help: (c) => [
+      less('U1.dropoutVoltage'),
+      less('U1.dropoutResistance'),
+      more('given.inputVoltage'),
+      less('given.loadCurrent'),
+      (c.range('inputRipple')?.high ?? 0) > 0
+        ? 'A larger reservoir before it lifts the trough.'
+        : 'A regulator that needs less headroom, or an input that stays higher.',
+    ],
   },
   'junction-temperature': {
     title: 'junction',
