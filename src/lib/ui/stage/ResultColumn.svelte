@@ -136,6 +136,9 @@
 {/snippet}
 
 <style>
+  section {
+    container-type: inline-size;
+  }
   ul {
     list-style: none;
   }
@@ -205,9 +208,9 @@
   .others li span:first-child {
     flex: 1 1 120px;
   }
-  @media (max-width: 1100px) {
+  @container (max-width: 587px) {
     .checks li {
-      grid-template-columns: 14px minmax(80px, 1fr) auto 130px auto;
+      grid-template-columns: 14px minmax(0, 1fr) 94px 92px 54px;
     }
     .ends,
     .limit {
