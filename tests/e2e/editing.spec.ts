@@ -63,10 +63,10 @@ test('two tabs: different stages merge, one field shows both, undo takes back on
 
   // Each tab's undo takes back its own last change.
   await other.getByRole('button', { name: 'u undo' }).click();
-  await expect(other.getByText('undo: Scale filter: cutoff tolerance')).toBeVisible();
+  await expect(other.getByText('undo: Scale filter: allowed error of the cutoff')).toBeVisible();
   expect((await given(page, board, 'scale-filter')).cutoffTolerance).toBe(0.3);
   await other.getByRole('button', { name: 'u undo' }).click();
-  await expect(other.getByText('undo: Supply watch: output tolerance')).toBeVisible();
+  await expect(other.getByText('undo: Supply watch: error of the output, allowed')).toBeVisible();
   expect(await given(page, board, 'supply-watch')).toMatchObject({ outputTolerance: 0.025 });
   expect((await given(page, board, 'scale-filter')).cutoffFrequency).toBe(2);
 });
