@@ -1,5 +1,5 @@
 import type { Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
-import { isCondition, judge, type CheckResult } from '../stage/judge.ts';
+import { isCondition, judge, passes, type CheckResult } from '../stage/judge.ts';
 import type { Judged } from '../stage/judged.ts';
 import { mustTitle } from '../stage/titles.ts';
 import { lazily } from '../math/lazily.ts';
@@ -218,7 +218,7 @@ const collapse = (stands: boolean): Finding[] =>
       ];
 
 function checkFindings(s: StageSum): Finding[] {
-  const failing = s.checks.filter((c) => c.status === 'fail' || c.status === 'unknown');
+  const failing = s.checks.filter((c) => !passes(c.status));
   // A stage whose rail does not stand says so once.
   const dead = s.judged.dead;
   if (dead && failing.length) {

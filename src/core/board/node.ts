@@ -172,8 +172,10 @@ export class StageNode {
   resize(original: StageNode, sizing: (node: StageNode) => void): void {
     if (!this.open) return;
     const kept = original.#sizedFor;
-    if (kept && !differ(kept, this.links, ROUGH)) this.#choose(original.chosen, original.offers, kept);
-    else if (!this.#sizedFor || this.#sizedFor === kept || differ(this.#sizedFor, this.links, KEPT)) {
+    if (kept && !differ(kept, this.links, ROUGH)) {
+      this.choose(original.chosen);
+      [this.offers, this.#sizedFor] = [original.offers, kept];
+    } else if (!this.#sizedFor || this.#sizedFor === kept || differ(this.#sizedFor, this.links, KEPT)) {
       this.chosen = null;
       sizing(this);
       this.#sizedFor = this.links;
@@ -188,16 +190,11 @@ export class StageNode {
     return node;
   }
 
-  #choose(chosen: Chosen | null, offers: Offer[], sizedFor: ReadonlyMap<string, Link>): void {
-    const same = sameChoice(this.chosen, chosen);
-    [this.chosen, this.offers, this.#sizedFor] = [chosen, offers, sizedFor];
-    if (!same) this.#lay();
-  }
-
   /** Takes these values for its open parts. */
-  choose(chosen: Chosen): void {
+  choose(chosen: Chosen | null): void {
+    const same = sameChoice(this.chosen, chosen);
     this.chosen = chosen;
-    this.#lay();
+    if (!same) this.#lay();
   }
 
   /** Chooses values for the open parts with what is known of the links so far. */
@@ -205,10 +202,7 @@ export class StageNode {
     this.#lay();
     if (!this.kind.size || this.dead || !this.open) return;
     this.offers = this.kind.size(this.#sizing(), this.inputs.x);
-    const best = this.offers[0];
-    if (!best) return;
-    this.chosen = { values: best.values, ...(best.join ? { join: best.join } : {}), ...(best.ratings ? { ratings: best.ratings } : {}) };
-    this.#lay();
+    if (this.offers[0]) this.choose(chosenOf(this.offers[0]));
   }
 
   /** Builds the inputs and the study anew; corners of the study before serve again. */
@@ -492,6 +486,8 @@ export class StageNode {
   }
 }
 
+/** What an offer chooses. */
+export const chosenOf = ({ values, join, ratings }: Offer): Chosen => ({ values, ...(join ? { join } : {}), ...(ratings ? { ratings } : {}) });
 export const sameChoice = (a: Chosen | null, b: Chosen | null): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
 
 /** Whether links moved further than a stage has to take notice of. */

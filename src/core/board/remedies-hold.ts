@@ -1,5 +1,5 @@
 import type { CheckDef, Remedy } from '../stage/contract.ts';
-import { helpOf, type CheckResult, type Status } from '../stage/judge.ts';
+import { helpOf, passes, type CheckResult } from '../stage/judge.ts';
 import { wordsOf } from '../stage/remedy-words.ts';
 import { Evaluator, type StageSum, type Sum } from './evaluate.ts';
 import { takeRemedy } from './remedies.ts';
@@ -7,8 +7,6 @@ import { takeRemedy } from './remedies.ts';
 /** Stages that may be evaluated again while remedies are tried on a whole board. */
 const WORK = 600;
 const LEAST_TRIALS = 6;
-
-const passes = (status: Status | undefined): boolean => status === 'ok' || status === 'tight';
 
 /**
  * The remedies of a board that hold on the whole of it: each taken, the board summed up again, its check passes there and none

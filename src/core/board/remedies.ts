@@ -1,6 +1,6 @@
 import type { CheckDef, Cure, Cured, Field, Kind, NumberField, PartDef, Remedy, Setting } from '../stage/contract.ts';
-import { marginsOf, statusAt, type Rules, type Status } from '../stage/judge.ts';
-import { splitSetting } from '../stage/remedy-words.ts';
+import { marginsOf, passes, statusAt, type Rules, type Status } from '../stage/judge.ts';
+import { fieldOf, splitSetting } from '../stage/remedy-words.ts';
 import { PART_TYPES, valueUnit } from '../parts/part-types.ts';
 import { boundMessage } from '../quantity/bounds.ts';
 import { seriesBetween } from '../quantity/preferred.ts';
@@ -31,8 +31,6 @@ const NEAR = 1.002;
 const DIGITS = 3;
 /** Steps beyond the least that passes by plain corners until all corners do. */
 const BEYOND = 5;
-
-const passes = (status: Status | null | undefined): boolean => status === 'ok' || status === 'tight';
 
 class Trial {
   /** What cures it at the cost of another check. */
@@ -212,9 +210,8 @@ function roundTo(value: number, digits: number, up: boolean): number {
 function unitOf(node: StageNode, set: string): Setting['unit'] {
   const [owner, key] = splitSetting(set);
   if (key === 'tolerance') return 'ratio';
-  if (owner === 'given') return ((node.kind.given as Record<string, Field>)[key] as NumberField).unit;
-  const def = (node.kind.parts as Record<string, PartDef>)[owner]!;
-  return key === 'value' ? valueUnit(def.type) : def.params![key]!.unit;
+  if (key === 'value' && owner !== 'given') return valueUnit((node.kind.parts as Record<string, PartDef>)[owner]!.type);
+  return (fieldOf(node.kind, set) as NumberField).unit;
 }
 
 /** A range keeps its spread: its low end comes to an `atLeast`, its high end to an `atMost`. */

@@ -1,6 +1,6 @@
 import { valueUnit } from '../parts/part-types.ts';
 import type { Field } from '../stage/contract.ts';
-import { marginsOf, type CheckResult } from '../stage/judge.ts';
+import { marginsOf, passes, type CheckResult } from '../stage/judge.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
@@ -91,7 +91,7 @@ export function deciding(margins: Margins, counts: (check: string) => boolean): 
   let least = Infinity;
   for (const [id, m] of Object.entries(margins)) {
     if (!counts(id)) continue;
-    if (m.status === 'fail' || m.status === 'unknown') least = Math.min(least, m.margin ?? -1);
+    if (!passes(m.status)) least = Math.min(least, m.margin ?? -1);
     else if (m.margin !== null) least = Math.min(least, m.margin);
   }
   return least;

@@ -3,7 +3,7 @@ import { helpOf, marginsOf, type Rules } from '../stage/judge.ts';
 import { splitSetting } from '../stage/remedy-words.ts';
 import { nextAbove, nextBelow } from '../quantity/preferred.ts';
 import { comfortOf, deratingOf } from './document.ts';
-import type { StageNode } from './node.ts';
+import { chosenOf, type StageNode } from './node.ts';
 import { curesOf } from './remedies.ts';
 import type { Chosen } from './stage-inputs.ts';
 
@@ -22,7 +22,7 @@ export function sizeWell(node: StageNode): void {
   const rules: Rules = { derating: deratingOf(node.board), comfort: comfortOf(node.board) };
   let best: { chosen: Chosen; worst: number } | null = null;
   for (const offer of node.offers.slice(0, OFFERS)) {
-    node.choose({ values: offer.values, ...(offer.join ? { join: offer.join } : {}), ...(offer.ratings ? { ratings: offer.ratings } : {}) });
+    node.choose(chosenOf(offer));
     rate(node, rules);
     const worst = failing(node, rules);
     if (!best || worst < best.worst) best = { chosen: node.chosen!, worst };
@@ -32,16 +32,13 @@ export function sizeWell(node: StageNode): void {
     node.choose(best!.chosen);
     best = mend(node, rules, best!);
   }
-  if (node.chosen !== best!.chosen) node.choose(best!.chosen);
+  node.choose(best!.chosen);
 }
 
 /** What a failing check weighs: one must is worse than any number of others. */
 const MUST = 1e4;
 const SHOULD = 1;
-function failing(node: StageNode, rules: Rules): number {
-  const margins = marginsOf(node.kind, node.judged, rules);
-  return Object.entries(margins).reduce((sum, [id, { status }]) => (status === 'fail' ? sum + weightOf(node, id) : sum), 0);
-}
+const failing = (node: StageNode, rules: Rules): number => failed(node, rules).reduce((sum, id) => sum + weightOf(node, id), 0);
 function weightOf(node: StageNode, id: string): number {
   const { severity } = (node.kind.checks as Record<string, CheckDef>)[id]!;
   const how = typeof severity === 'function' ? severity(node.judged) : severity;

@@ -97,24 +97,30 @@ export function wire(...xy: number[]): Drawn {
 }
 export const ground = (x: number, y: number): Drawn => ({ sym: 'ground', at: [x, y] });
 export const dot = (x: number, y: number, value?: string, side: 1 | -1 = 1): Drawn => ({ sym: 'dot', at: [x, y], ...(value ? { value, side } : {}) });
+type Direction = 'right' | 'down' | 'up' | 'left';
+interface Look {
+  side?: 1 | -1;
+  dashed?: boolean;
+}
 /** A part between two terminals, 70 long. */
-export const part = (
-  sym: TwoTerminal,
-  at: [number, number],
-  dir: 'right' | 'down' | 'up' | 'left',
-  id: string,
-  value: string,
-  more: { side?: 1 | -1; dashed?: boolean } = {},
-): Drawn => ({ sym, id, at, dir, label: id, value, ...more });
+export const part = (sym: TwoTerminal, at: [number, number], dir: Direction, id: string, value: string, more: Look = {}): Drawn => ({
+  sym,
+  id,
+  at,
+  dir,
+  label: id,
+  value,
+  ...more,
+});
 /** The same for what is no part of the stage: a load, a cable. */
-export const thing = (
-  sym: TwoTerminal,
-  at: [number, number],
-  dir: 'right' | 'down' | 'up' | 'left',
-  label: string,
-  value: string,
-  more: { side?: 1 | -1; dashed?: boolean } = {},
-): Drawn => ({ sym, at, dir, label, value, ...more });
+export const thing = (sym: TwoTerminal, at: [number, number], dir: Direction, label: string, value: string, more: Look = {}): Drawn => ({
+  sym,
+  at,
+  dir,
+  label,
+  value,
+  ...more,
+});
 export const port = (x: number, y: number, label: string, value: string, side: 'left' | 'right' | 'top' = 'right'): Drawn => ({
   sym: 'port',
   at: [x, y],

@@ -8,6 +8,9 @@ import type { Judged } from './judged.ts';
 
 export type Status = 'ok' | 'tight' | 'fail' | 'unknown';
 
+/** Whether a status is good enough to build; that of a check which does not apply is neither. */
+export const passes = (status: Status | null | undefined): boolean => status === 'ok' || status === 'tight';
+
 /** A check with its answer. */
 export interface CheckResult {
   id: string;
@@ -63,7 +66,7 @@ export function judge(kind: Kind, c: Judged, rules: Rules, curing: Curing = () =
   const first = kind.mendFirst?.map((id) => results.find((r) => r.id === id && r.status === 'fail')).find((r) => r !== undefined);
   if (!first) return results;
   for (const r of results) {
-    const follows = r !== first && !c.dead && r.value === null && r.reason !== undefined && (r.status === 'fail' || r.status === 'unknown');
+    const follows = r !== first && !c.dead && r.value === null && r.reason !== undefined && !passes(r.status);
     if (!follows) continue;
     r.follows = first.id;
     lazily(r, 'help', () => `Mend “${first.title}” first.`);
@@ -86,7 +89,7 @@ export function helpOf(def: CheckDef, c: Judged): { cures: readonly Cure[]; advi
 export function holdsAt(checks: readonly CheckDef[], c: Judged, rules: Rules, into: Int8Array): void {
   for (let i = 0; i < checks.length; i++) {
     const weighed = weigh(checks[i]!, c, rules);
-    into[i] = weighed === null ? -1 : Number(weighed.status === 'ok' || weighed.status === 'tight');
+    into[i] = weighed === null ? -1 : Number(passes(weighed.status));
   }
 }
 
@@ -137,7 +140,7 @@ function judgeOne(id: string, def: CheckDef, kind: Kind, c: Judged, rules: Rules
     remedies: [],
     ...(spread.absent && compared.value === null ? { reason: spread.absent.reason } : {}),
   };
-  if (status !== 'fail' && status !== 'unknown') return result;
+  if (passes(status)) return result;
   if (c.dead) {
     lazily(result, 'help', () => '');
     return result;

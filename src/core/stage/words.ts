@@ -74,17 +74,10 @@ export const condition = (
   severity: CheckDef['severity'],
   help: CheckDef['help'],
   more: Partial<CheckDef> = {},
-): CheckDef => ({
-  title,
-  value: (c) => {
+): CheckDef => {
+  const value = (c: Judged) => {
     const holds = test(c);
     return holds === null ? { nominal: null, low: null, high: null, absent: missing('something needed is not known') } : exactly(holds ? 1 : 0);
-  },
-  unit: '',
-  sense: 'holds',
-  limit: () => 0.5,
-  from,
-  severity,
-  help,
-  ...more,
-});
+  };
+  return held(title, value, 'holds', () => 0.5, from, severity, help, { unit: '', ...more });
+};

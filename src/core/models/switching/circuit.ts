@@ -92,6 +92,16 @@ export function converterWorking(c: Judged, k: Converter | Absent, p: Point | Ab
     step('Load with the divider’s own', 'It', [p.total, 'A'], 'I + Vo/Rdiv', { I: [g.loadCurrent, 'A'], Vo: [k.output, 'V'], Rdiv: [k.divider, 'ohm'] }, 'Ohm'),
   ];
   const common = { It: [p.total, 'A'], Rd: [rd, 'ohm'], Vd: [vd, 'V'], dcr: [k.inductor.dcr, 'ohm'] } as const;
+  const ripple = (expression: string, values: Parameters<typeof step>[4]) =>
+    step(
+      'Inductor ripple',
+      'dI',
+      [p.ripple, 'A'],
+      expression,
+      { ...values, dcr: [k.inductor.dcr, 'ohm'], D: [p.duty, 'ratio'], L: [p.henries, 'H'], f: [k.frequency, 'Hz'] },
+      'volts over the inductor while the switch is on',
+      'rippleCurrent',
+    );
   if (p.continuous && k.topology === 'buck')
     steps.push(
       step(
@@ -103,24 +113,7 @@ export function converterWorking(c: Judged, k: Converter | Absent, p: Point | Ab
         'volt-second balance with every resistance',
         'dutyCycle',
       ),
-      step(
-        'Inductor ripple',
-        'dI',
-        [p.ripple, 'A'],
-        '(Vin - Vo - It*(Rh + dcr))*D/(L*f)',
-        {
-          Vin: [p.vin, 'V'],
-          Vo: [k.output, 'V'],
-          It: [p.total, 'A'],
-          Rh: [rm, 'ohm'],
-          dcr: [k.inductor.dcr, 'ohm'],
-          D: [p.duty, 'ratio'],
-          L: [p.henries, 'H'],
-          f: [k.frequency, 'Hz'],
-        },
-        'volts over the inductor while the switch is on',
-        'rippleCurrent',
-      ),
+      ripple('(Vin - Vo - It*(Rh + dcr))*D/(L*f)', { Vin: [p.vin, 'V'], Vo: [k.output, 'V'], It: [p.total, 'A'], Rh: [rm, 'ohm'] }),
     );
   else if (p.continuous)
     steps.push(
@@ -132,23 +125,7 @@ export function converterWorking(c: Judged, k: Converter | Absent, p: Point | Ab
         { It: [p.total, 'A'], D: [p.duty, 'ratio'] },
         'charge balance; D solves the volt-second balance with every resistance',
       ),
-      step(
-        'Inductor ripple',
-        'dI',
-        [p.ripple, 'A'],
-        '(Vin - IL*(Rm + dcr))*D/(L*f)',
-        {
-          Vin: [p.vin, 'V'],
-          IL: [p.mean, 'A'],
-          Rm: [rm, 'ohm'],
-          dcr: [k.inductor.dcr, 'ohm'],
-          D: [p.duty, 'ratio'],
-          L: [p.henries, 'H'],
-          f: [k.frequency, 'Hz'],
-        },
-        'volts over the inductor while the switch is on',
-        'rippleCurrent',
-      ),
+      ripple('(Vin - IL*(Rm + dcr))*D/(L*f)', { Vin: [p.vin, 'V'], IL: [p.mean, 'A'], Rm: [rm, 'ohm'] }),
     );
   steps.push(
     step(

@@ -3,7 +3,7 @@
   import { setWaiver } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { worstText } from '../../../core/files/report.ts';
-  import { isCondition } from '../../../core/stage/judge.ts';
+  import { isCondition, passes } from '../../../core/stage/judge.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { OutcomeDef } from '../../../core/stage/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
@@ -33,7 +33,7 @@
   const shownApart = (c: StageSum['checks'][number]) => formatText(c.spread.low!, c.unit, 3) !== formatText(c.spread.high!, c.unit, 3);
   /** So many checks and helps leave room on the sheet for what is not judged. */
   const ROOM = 8;
-  let bad = $derived(stage.checks.filter((c) => c.status === 'fail' || c.status === 'unknown'));
+  let bad = $derived(stage.checks.filter((c) => !passes(c.status)));
   // What would help is looked for on the stage itself, which takes longer than a nudge may: the figures come first.
   let helps = $state.raw<Help[]>([]);
   $effect(() => {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Axis, Margins } from '../../../core/board/room.ts';
-  import type { CheckResult } from '../../../core/stage/judge.ts';
+  import { passes, type CheckResult } from '../../../core/stage/judge.ts';
   import { formatText } from '../../../core/quantity/format.ts';
 
   let {
@@ -46,7 +46,7 @@
         return [{ ...lines[i]!, at: next }, ...up];
       }, []);
   });
-  const fails = (k: number) => Object.values(margins[k] ?? {}).some((m) => m.status === 'fail' || m.status === 'unknown');
+  const fails = (k: number) => Object.values(margins[k] ?? {}).some((m) => !passes(m.status));
 </script>
 
 <svg width={W} height={H + FOOT} viewBox="0 0 {W} {H + FOOT}" role="group" aria-label="Margins of all checks along {name}">
