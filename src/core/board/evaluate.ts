@@ -4,7 +4,7 @@ import type { Judged } from '../stage/judged.ts';
 import { mustTitle } from '../stage/titles.ts';
 import { lazily } from '../math/lazily.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
-import { hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import { hasSpread, mirrored, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { equal } from './changes.ts';
 import { ambientOf, comfortOf, deratingOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
 import { heatPaths, type HeatPath } from './heat.ts';
@@ -12,7 +12,9 @@ import type { Link, StageNode, Wishes } from './node.ts';
 import { curesOf } from './remedies.ts';
 import { powerByState, type StatePower } from './power.ts';
 import { isLimit, RAIL_LINKS, read, seen, SIGNAL_LINKS } from './links.ts';
-import { askedOf, belowGround, finished, mirrored, negative, settledBoard, settlingBoard, signalDown, type SettledBoard } from './settle.ts';
+import { askedOf } from './loads.ts';
+import { belowGround, finished, settledBoard, settlingBoard, type SettledBoard } from './settle.ts';
+import { signalDown } from './signals.ts';
 import { sizeWell } from './sizing.ts';
 import type { ResolvedPart } from './stage-inputs.ts';
 import type { Spread } from '../tolerance/study.ts';
@@ -334,6 +336,7 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
   });
 }
 
+const negative = (v: number | null): number | null => (v === null ? null : -v);
 const turn = (r: Range | null, turned: boolean): Range | null => (r && turned ? mirrored(r) : r);
 
 /** Every way of a signal from a stage that nothing drives to one that drives nothing, as levels. */

@@ -1,7 +1,8 @@
 import type { RailMeaning, Ref, SignalPort } from '../stage/contract.ts';
 import type { Judged } from '../stage/judged.ts';
 import { parallel } from '../physics/network.ts';
-import { addRanges, exactly, type Range } from '../quantity/uncertain.ts';
+import { addRanges, exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import type { StageNode } from './node.ts';
 
 /** How several values of one meaning become one. */
 export type Join = (a: Range, b: Range) => Range;
@@ -78,6 +79,25 @@ export const SIGNAL_LINKS: Readonly<Record<keyof SignalPort['fills'], Carried>> 
 
 /** Meanings that bear on how a typed value is told: a limit that is not the stricter one was not overridden. */
 export const isLimit = (links: Readonly<Record<string, Carried>>, meaning: string): boolean => links[meaning]?.typed !== undefined;
+
+/** What a link brings beside what is typed in its field, by the rule of its meaning. */
+export function withTyped(carried: Carried, node: Fielded, field: string, linked: Range): Range {
+  const typed = typedIn(carried, node, field);
+  return typed ? beside(carried, typed, linked) : linked;
+}
+
+/** Something typed and something linked, by the rule of their meaning. */
+export const beside = (carried: Carried, typed: Range, linked: Range): Range =>
+  carried.typed!.as === 'added' ? addRanges(typed, linked) : carried.join!(typed, linked);
+
+/** What is typed in a given and counts beside a link, or stands there as the kind's own where that counts too. */
+export function typedIn(carried: Carried, node: Fielded, field: string): Range | null {
+  if (!carried.typed) return null;
+  const own = carried.typed.own && (node.kind.given as Record<string, { default: Uncertain | null }>)[field]?.default;
+  const value = (node.doc.given?.[field] as Uncertain | null | undefined) ?? own ?? null;
+  return value === null ? null : toRange(value);
+}
+type Fielded = Pick<StageNode, 'doc' | 'kind'>;
 
 /** What a port's reference comes to: an outcome, given, parameter or carried field by name, or a function; null when it has no number. */
 export function read(ref: Ref, c: Judged): Range | null {

@@ -1,13 +1,14 @@
 import { isAbsent } from '../math/absent.ts';
 import type { OutcomeDef, RailMeaning, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
 import { AtPoint } from '../stage/judged.ts';
-import { exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import { exactly, type Range } from '../quantity/uncertain.ts';
 import { finite, heatOf } from './heat.ts';
-import { RAIL_LINKS, read, SIGNAL_LINKS, type Carried } from './links.ts';
+import { beside, RAIL_LINKS, read, SIGNAL_LINKS, typedIn, type Carried } from './links.ts';
+import { keepsPower } from './loads.ts';
 import { AMBIENT, type StageNode } from './node.ts';
-import { BRINGS, carrying, pathAttenuation, railBelow } from './settle.ts';
+import { BRINGS, carrying, pathAttenuation } from './signals.ts';
 import type { Results } from '../tolerance/study.ts';
-import type { Rail, Tap, Wiring } from './wiring.ts';
+import type { Rail, Wiring } from './wiring.ts';
 
 /** Brings one link up to date. */
 type Carry = (state: StateId) => void;
@@ -228,7 +229,7 @@ export class BoardPoint {
       const { power } = fills;
       const kept = (state: StateId) => {
         let amps = 0;
-        for (const c of rail.consumers) amps += this.drawn(c.node, c.def, state) * this.#keeps(c, state);
+        for (const c of rail.consumers) amps += this.drawn(c.node, c.def, state) * keepsPower(c, this.wiring, (tap) => this.drawn(tap.node, tap.def, state));
         return amps;
       };
       const volts = this.#reader(cell, def.gives.voltage!);
@@ -254,10 +255,7 @@ export class BoardPoint {
   #ask(cell: Cell, field: string, carried: Carried, asks: readonly { cell: Cell; ref: Ref }[]): void {
     const where = cell.holder(field);
     const readers = asks.map((a) => ({ cell: a.cell, read: this.#reader(a.cell, a.ref) }));
-    const own =
-      cell.node.doc.given?.[field] ??
-      (carried.typed?.own ? (cell.node.kind.given as Record<string, { default: Uncertain | null }>)[field]?.default : undefined);
-    const typed = carried.typed && own !== null && own !== undefined ? exactly(toRange(own as Uncertain).nominal) : null;
+    const typed = typedNominal(carried, cell, field);
     const join = carried.join!;
     let known = -1;
     cell.asked.push(() => {
@@ -270,18 +268,8 @@ export class BoardPoint {
         const value = r.read();
         if (value !== null) all = all ? join(all, exactly(value)) : exactly(value);
       }
-      if (all) this.#put(cell, where, field, (typed ? join(typed, all) : all).nominal);
+      if (all) this.#put(cell, where, field, (typed ? beside(carried, typed, all) : all).nominal);
     });
-  }
-
-  #keeps(tap: Tap, state: StateId): number {
-    const { keepsPower: rule } = tap.def;
-    if (rule === undefined || rule === true) return rule ? 1 : 0;
-    if (typeof rule === 'function') return Number(rule(tap.node.inputs.x));
-    const below = railBelow(tap.node, this.wiring);
-    if (!below) return 0;
-    const total = this.currentOf(below, state);
-    return total > 0 ? below.consumers.reduce((sum, c) => sum + this.drawn(c.node, c.def, state) * this.#keeps(c, state), 0) / total : 0;
   }
 
   #feed(cell: Cell, def: RailPort, above: Cell, gives: RailPort): void {
@@ -289,9 +277,7 @@ export class BoardPoint {
       const ref = gives.gives[meaning];
       const carried = RAIL_LINKS[meaning];
       if (ref === undefined || !cell.node.links.has(field)) return [];
-      const own = cell.node.doc.given?.[field];
-      const typed = carried.typed && own !== null && own !== undefined ? toRange(own as Uncertain).nominal : null;
-      return [{ where: cell.holder(field), field, read: this.#reader(above, ref), level: carried.level, typed }];
+      return [{ where: cell.holder(field), field, read: this.#reader(above, ref), carried, typed: typedNominal(carried, cell, field) }];
     });
     const volts = this.#reader(above, gives.gives.voltage!);
     let known = -1;
@@ -302,8 +288,8 @@ export class BoardPoint {
       for (const c of carries) {
         const value = c.read();
         if (value === null) continue;
-        const level = below && c.level ? -value : value;
-        this.#put(cell, c.where, c.field, c.typed === null ? level : Math.min(c.typed, level));
+        const level = below && c.carried.level ? -value : value;
+        this.#put(cell, c.where, c.field, c.typed ? beside(c.carried, c.typed, exactly(level)).nominal : level);
       }
     });
   }
@@ -428,6 +414,12 @@ export class BoardPoint {
     for (const c of rail.consumers) sum += this.drawn(c.node, c.def, state);
     return sum;
   }
+}
+
+/** What is typed beside a link, as a point has it. */
+function typedNominal(carried: Carried, cell: Cell, field: string): Range | null {
+  const typed = typedIn(carried, cell.node, field);
+  return typed && exactly(typed.nominal);
 }
 
 const sinkOf = (node: StageNode): string | undefined => node.kind.warm?.find((w) => w.sink)?.sink;

@@ -52,6 +52,9 @@ export function hypotRanges(...all: Range[]): Range {
 /** Two ranges that are not negative, multiplied end by end. */
 export const multiplyRanges = (a: Range, b: Range): Range => ({ nominal: a.nominal * b.nominal, low: a.low * b.low, high: a.high * b.high });
 
+/** A range with its sign turned. */
+export const mirrored = (r: Range): Range => ({ nominal: -r.nominal, low: -r.high, high: -r.low });
+
 /** A range times a factor that is not negative. */
 export const scaleRange = (r: Range, factor: number): Range => ({
   nominal: r.nominal * factor,

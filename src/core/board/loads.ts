@@ -1,0 +1,198 @@
+import { STATE_IDS, type RailMeaning, type RailPort, type StateId } from '../stage/contract.ts';
+import { addRanges, exactly, mirrored, scaleRange, type Range } from '../quantity/uncertain.ts';
+import { sharesOf } from './document.ts';
+import { RAIL_LINKS, read, seen, withTyped } from './links.ts';
+import type { Link, Load, StageNode } from './node.ts';
+import type { Rail, Tap, Wiring } from './wiring.ts';
+
+// What a rail carries upwards: the currents of all that hangs on it, and what it asks of its source.
+
+/** What is drawn on average from the battery that a stage charges. */
+export function drainOf(node: StageNode, def: RailPort, wiring: Wiring, port: string, links: Map<string, Link>): void {
+  const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
+  if (!def.fills.load || !rail?.providers.length || !rail.consumers.length || isLooped(rail, wiring)) return;
+  const shares = sharesOf(node.board);
+  const mean = STATE_IDS.map((state) => scaleRange(loadInState(rail, wiring, state).range, shares[state])).reduce(addRanges, exactly(0));
+  links.set(def.fills.load, { range: mean, from: `what draws from ${rail.name}` });
+}
+
+/** Up a rail: currents, surge, capacitance and voltage limits of all consumers. */
+export function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, links: Map<string, Link>): void {
+  if (rail.consumers.length === 0 || rail.providers[0]?.node !== node) return;
+  const from = `what draws from ${rail.name}`;
+  const { fills } = def;
+  if (fills.load) {
+    const all = spanOfStates(rail, wiring);
+    const kept = fills.power ? keptPower(rail, wiring) : null;
+    links.set(fills.load, { ...(kept ? { range: kept.current } : all), from });
+    if (kept) links.set(fills.power!, { range: kept.power, from });
+  }
+  if (def.shares && node.board.states?.length) {
+    const shares = sharesOf(node.board);
+    for (const state of STATE_IDS) links.set(def.shares[state], { range: exactly(shares[state]), from: 'the states of the board' });
+  }
+  if (def.loads && !isLooped(rail, wiring)) for (const state of STATE_IDS) links.set(def.loads[state], { range: loadInState(rail, wiring, state).range, from });
+  for (const [meaning, field] of Object.entries(fills) as [RailMeaning, string][]) {
+    const carried = RAIL_LINKS[meaning];
+    if (carried.way !== 'back' || field === fills.load || field === fills.power) continue;
+    const linked = meaning === 'surge' ? surgeOn(rail, wiring) : askedOf(rail, meaning);
+    if (linked) links.set(field, { range: withTyped(carried, node, field, linked), from });
+  }
+}
+
+/** What the consumers of a rail ask of it together; null where none does. */
+export function askedOf(rail: Rail, meaning: RailMeaning): Range | null {
+  const all = rail.consumers.flatMap((c) => {
+    const ref = c.def.gives[meaning];
+    const range = ref === undefined || c.node.dead ? null : read(ref, c.node.judged);
+    return range ? [range] : [];
+  });
+  return all.length ? all.reduce(RAIL_LINKS[meaning].join!) : null;
+}
+
+/** What all that hangs on a rail draws while it starts, A; null where nothing tells. */
+function surgeOn(rail: Rail, wiring: Wiring, above: ReadonlySet<StageNode> = new Set()): Range | null {
+  const all = rail.consumers.flatMap((c) => {
+    const ref = c.def.gives.surge;
+    const range = c.node.dead ? null : ref === undefined ? surgeThrough(c, wiring, above) : read(ref, c.node.judged);
+    return range ? [range] : [];
+  });
+  return all.length ? all.reduce(addRanges) : null;
+}
+
+/**
+ * What a stage that passes power on draws while what hangs behind it starts, A: the surge there, as far as its current limit
+ * lets it through, by the efficiency it has at that load. Null where nothing behind it surges.
+ */
+function surgeThrough(tap: Tap, wiring: Wiring, above: ReadonlySet<StageNode>): Range | null {
+  const { node } = tap;
+  if (node.dead || above.has(node)) return null;
+  const path = new Set([...above, node]);
+  for (const { rail, def } of provided(node, wiring)) {
+    const surge = surgeOn(rail, wiring, path);
+    if (!surge || surge.high <= 0) continue;
+    const most = def.gives.currentLimit === undefined ? null : read(def.gives.currentLimit, node.judged);
+    const passed = most ? { nominal: Math.min(surge.nominal, most.nominal), low: Math.min(surge.low, most.low), high: Math.min(surge.high, most.high) } : surge;
+    const drawn = node.draw(tap.def, { range: passed }, 'peak');
+    if (typeof tap.def.draws === 'string') return drawn ?? passed;
+    // What is told by state has no current for any other load: in proportion to that at peak.
+    const peak = loadInState(rail, wiring, 'peak').range;
+    return drawn && peak.nominal > 0 ? scaleRange(passed, drawn.nominal / peak.nominal) : passed;
+  }
+  return null;
+}
+
+/** The rail a stage provides with its load told in one field, where it has one that others draw from. */
+export function railBelow(node: StageNode, wiring: Wiring): Rail | null {
+  return provided(node, wiring).find(({ rail, def }) => def.fills.load && rail.consumers.length)?.rail ?? null;
+}
+
+/** The rails a stage stands for, each with its port. */
+const provided = (node: StageNode, wiring: Wiring): { rail: Rail; def: RailPort }[] =>
+  Object.entries(node.kind.rails as Record<string, RailPort>).flatMap(([port, def]) => {
+    const rail = def.role === 'provides' ? wiring.rails.get(node.doc.rails?.[port] ?? '') : undefined;
+    return rail?.providers[0]?.node === node ? [{ rail, def }] : [];
+  });
+
+/** Share of a load that is worth following while it rises with its rail. */
+const WORTH = 1e-3;
+
+/** Load of a rail in one state, all consumers with their copies, A, and how it rises with the rail. */
+function loadInState(rail: Rail, wiring: Wiring, state: StateId): Load {
+  const all = rail.consumers.map((c) => ({ c, load: loadBehind(c, wiring, state) }));
+  const draws = all.map(({ c, load }) => c.node.draw(c.def, load, state) ?? exactly(0));
+  const range = draws.reduce(addRanges, exactly(0));
+  const provider = rail.providers[0];
+  const volts = provider ? voltsOf(provider) : null;
+  if (!volts || volts.high <= volts.low) return { range };
+  const follows = all.map(({ c, load }) => !!load?.rising || c.node.rises(c.def, state, WORTH * range.high));
+  if (!follows.some(Boolean)) return { range };
+  const at = (v: number) =>
+    all.map(({ c, load }, i) => (follows[i] ? (c.node.draw(c.def, load, state, v) ?? draws[i]!) : draws[i]!)).reduce(addRanges, exactly(0));
+  return { range, rising: { volts, low: at(volts.low), nominal: at(volts.nominal), high: at(volts.high) } };
+}
+
+/** What hangs, in a state, on the rail that a consumer provides itself. */
+function loadBehind(tap: Tap, wiring: Wiring, state: StateId): Load | null {
+  const below = railBelow(tap.node, wiring);
+  return below ? loadInState(below, wiring, state) : null;
+}
+
+/** What a consumer draws in a state, with what hangs behind it, A. */
+const drawnBy = (tap: Tap, wiring: Wiring, state: StateId): Range => tap.node.draw(tap.def, loadBehind(tap, wiring, state), state) ?? exactly(0);
+
+/** Magnitude of a rail's voltage as its consumers see it. */
+function voltsOf(provider: Tap): Range | null {
+  const range = provider.node.dead ? null : seen(provider.def.gives.voltage!, provider.node.judged);
+  return range && (range.nominal < 0 ? mirrored(range) : range);
+}
+
+/** Loads by state as one: least state, typical, greatest state. States without a share count too. */
+function spanning(byState: readonly Range[]): Range {
+  return {
+    nominal: byState[STATE_IDS.indexOf('typical')]!.nominal,
+    low: Math.min(...byState.map((r) => r.low)),
+    high: Math.max(...byState.map((r) => r.high)),
+  };
+}
+
+/** {least state, typical, greatest state}: the load a provider is designed for. */
+function spanOfStates(rail: Rail, wiring: Wiring): Load {
+  if (isLooped(rail, wiring)) return { range: exactly(0) };
+  const byState = STATE_IDS.map((s) => loadInState(rail, wiring, s));
+  const range = spanning(byState.map((l) => l.range));
+  const volts = byState.find((l) => l.rising)?.rising!.volts;
+  if (!volts) return { range };
+  const at = (knot: 'low' | 'nominal' | 'high') => spanning(byState.map((l) => l.rising?.[knot] ?? l.range));
+  return { range, rising: { volts, low: at('low'), nominal: at('nominal'), high: at('high') } };
+}
+
+/** What of a rail's load keeps its power when the voltage falls, W, and the rest, A. */
+function keptPower(rail: Rail, wiring: Wiring): { current: Range; power: Range } {
+  const provider = rail.providers[0]!;
+  const volts = voltsOf(provider);
+  if (!volts || isLooped(rail, wiring)) return { current: exactly(0), power: exactly(0) };
+  const parts = STATE_IDS.map((state) => {
+    const all = rail.consumers.map((c) => ({
+      draw: drawnBy(c, wiring, state),
+      kept: keepsPower(c, wiring, (tap) => drawnBy(tap, wiring, state).nominal),
+    }));
+    const sum = (of: (a: (typeof all)[number]) => Range) => all.map(of).reduce(addRanges, exactly(0));
+    return {
+      current: sum(({ draw, kept }) => scaleRange(draw, 1 - kept)),
+      // A power that is kept draws most at the lowest voltage.
+      power: sum(({ draw, kept }) => ({ nominal: draw.nominal * volts.nominal * kept, low: draw.low * volts.high * kept, high: draw.high * volts.low * kept })),
+    };
+  });
+  const power = spanning(parts.map((p) => p.power));
+  const ordered = { nominal: power.nominal, low: Math.min(power.low, power.nominal), high: Math.max(power.high, power.nominal) };
+  return { current: spanning(parts.map((p) => p.current)), power: ordered };
+}
+
+/** Share of what a port draws that keeps its power when the voltage falls; `drawn` tells what a consumer draws, A. */
+export function keepsPower(tap: Tap, wiring: Wiring, drawn: (tap: Tap) => number): number {
+  const { keepsPower: rule } = tap.def;
+  if (rule === undefined || rule === true) return rule ? 1 : 0;
+  if (typeof rule === 'function') return Number(rule(tap.node.inputs.x));
+  const below = railBelow(tap.node, wiring);
+  if (!below) return 0;
+  let [total, kept] = [0, 0];
+  for (const c of below.consumers) {
+    const amps = drawn(c);
+    total += amps;
+    kept += amps * keepsPower(c, wiring, drawn);
+  }
+  return total > 0 ? kept / total : 0;
+}
+
+/** Whether a rail's load depends on itself. */
+function isLooped(rail: Rail, wiring: Wiring, above: ReadonlySet<Rail> = new Set()): boolean {
+  if (above.has(rail)) return true;
+  const path = new Set([...above, rail]);
+  return rail.consumers.some((c) =>
+    Object.entries(c.node.kind.rails as Record<string, RailPort>).some(([port, d]) => {
+      const below = d.role === 'provides' ? wiring.rails.get(c.node.doc.rails?.[port] ?? '') : undefined;
+      return below !== undefined && isLooped(below, wiring, path);
+    }),
+  );
+}

@@ -1,0 +1,115 @@
+import type { SignalDown, SignalPort } from '../stage/contract.ts';
+import { addRanges, exactly, type Range } from '../quantity/uncertain.ts';
+import { read, SIGNAL_LINKS, withTyped } from './links.ts';
+import type { Link, StageNode } from './node.ts';
+import type { Wiring } from './wiring.ts';
+
+// What a signal carries: levels, noise and the path so far downwards, loads and demands upwards.
+
+/** What an output carries where it says nothing. */
+const SILENT: SignalDown = {
+  dc: null,
+  sourceResistance: null,
+  noise: null,
+  noiseBandwidth: null,
+  bandwidth: null,
+  ripple: exactly(0),
+  rippleFrequency: null,
+  gain: 1,
+  reservoir: null,
+  attenuation: () => exactly(0),
+};
+
+/** What an output carries: what it says of itself, and the transfer of the path so far. One shape, whatever is said. */
+export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['attenuation']): SignalDown => ({
+  dc: own.dc ?? null,
+  sourceResistance: own.sourceResistance ?? null,
+  noise: own.noise ?? null,
+  noiseBandwidth: own.noiseBandwidth ?? null,
+  bandwidth: own.bandwidth ?? null,
+  ripple: own.ripple ?? SILENT.ripple,
+  rippleFrequency: own.rippleFrequency ?? null,
+  gain: own.gain ?? 1,
+  reservoir: own.reservoir ?? null,
+  attenuation,
+});
+
+/** What a stage's output carries. */
+export function signalDown(node: StageNode, port: string): SignalDown {
+  const def = node.kind.signals[port];
+  if (!def?.down || node.dead) return SILENT;
+  const incoming = Object.values(node.incoming);
+  const known = node.carries.get(port);
+  if (known && known.version === node.version && known.incoming.length === incoming.length && known.incoming.every((d, i) => d === incoming[i]))
+    return known.down;
+  const asked = new Map<string, Range>();
+  const inputs = { ...node.incoming };
+  const down = carrying(def.down(node.judged as never, inputs), (frequency) => {
+    const key = `${frequency.nominal} ${frequency.low} ${frequency.high}`;
+    let answer = asked.get(key);
+    if (!answer) asked.set(key, (answer = pathAttenuation(inputs, def, (input) => node.ownAttenuation(port, input, frequency), frequency)));
+    return answer;
+  });
+  node.carries.set(port, { version: node.version, incoming, down });
+  return down;
+}
+
+/** The least of what the paths through a stage's inputs take off, dB: what passes where most does. */
+export function pathAttenuation(
+  incoming: Readonly<Record<string, SignalDown | undefined>>,
+  out: SignalPort,
+  own: (input: string) => Range,
+  frequency: Range,
+): Range {
+  const inputs = new Set([...Object.keys(out.attenuation ?? {}), ...Object.keys(incoming)]);
+  const paths = [...inputs].map((input) => addRanges(incoming[input]?.attenuation(frequency) ?? exactly(0), own(input)));
+  if (paths.length === 0) return exactly(0);
+  return paths.reduce((a, b) => ({ nominal: Math.min(a.nominal, b.nominal), low: Math.min(a.low, b.low), high: Math.min(a.high, b.high) }));
+}
+
+/** What a signal brings of each meaning. */
+export const BRINGS: Readonly<Partial<Record<keyof SignalPort['fills'], (down: SignalDown) => Range | null>>> = {
+  voltage: (d) => d.dc,
+  nominal: (d) => d.dc && exactly(d.dc.nominal),
+  low: (d) => d.dc && exactly(d.dc.low),
+  high: (d) => d.dc && exactly(d.dc.high),
+  sourceResistance: (d) => d.sourceResistance,
+  noise: (d) => d.noise,
+  ripple: (d) => d.ripple,
+  rippleFrequency: (d) => (d.rippleFrequency === null ? null : exactly(d.rippleFrequency)),
+};
+
+/** Down a signal: levels, source resistance, noise, ripple, and the path's transfer. */
+export function arrive(node: StageNode, port: string, def: SignalPort, wiring: Wiring, links: Map<string, Link>): void {
+  const wire = wiring.wires.find((w) => w.to === node && w.toPort === port);
+  if (!wire || wire.from === node) return;
+  const down = signalDown(wire.from, wire.fromPort);
+  node.incoming[port] = down;
+  const from = `${wire.from.title}`;
+  for (const [meaning, field] of Object.entries(def.fills) as [keyof SignalPort['fills'], string][]) {
+    const range = BRINGS[meaning]?.(down);
+    if (range) links.set(field, { range, from });
+  }
+  for (const [field, f] of Object.entries(def.path ?? {})) {
+    const value = f(down, (ref) => node.judged.range(ref));
+    const range = typeof value === 'number' ? exactly(value) : value;
+    if (range) links.set(field, { range, from });
+  }
+}
+
+/** Up a signal: what those who take it load it with and ask of it. */
+export function askBack(node: StageNode, port: string, def: SignalPort, wiring: Wiring, links: Map<string, Link>): void {
+  const takers = wiring.wires.filter((w) => w.from === node && w.fromPort === port && w.to !== node);
+  if (!takers.length) return;
+  const from = takers.map((w) => w.to.title).join(', ');
+  for (const [meaning, field] of Object.entries(def.fills) as [keyof NonNullable<SignalPort['back']>, string][]) {
+    const carried = SIGNAL_LINKS[meaning];
+    if (carried.way !== 'back') continue;
+    const all = takers.flatMap((w) => {
+      const ref = w.def.back?.[meaning];
+      const range = ref === undefined || w.to.dead ? null : read(ref, w.to.judged);
+      return range ? [range] : [];
+    });
+    if (all.length) links.set(field, { range: withTyped(carried, node, field, all.reduce(carried.join!)), from });
+  }
+}
