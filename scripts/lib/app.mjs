@@ -26,6 +26,8 @@ export async function startApp({ build, database, wanted = 4780, log, env = {} }
       PORT: String(port),
       DATABASE_URL: database,
       BODY_SIZE_LIMIT: '4M',
+      // A client that asks again just as an idle connection is closed gets a reset: Node's five seconds are shorter than a pause for thought.
+      KEEP_ALIVE_TIMEOUT: '75',
       SPARK_SUM_ROOT: root,
       SPARK_SUM_PARENT: String(process.pid),
     },

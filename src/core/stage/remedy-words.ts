@@ -1,6 +1,6 @@
 import { formatText } from '../quantity/format.ts';
-import type { Cured, Field, Kind, NumberField, PartDef, Remedy, Setting } from './contract.ts';
-import { mustTitle } from './titles.ts';
+import type { Cured, Field, Kind, Remedy, Setting } from './contract.ts';
+import { fieldAt, mustTitle } from './titles.ts';
 
 /** Digits of a figure that a remedy promises: it is rounded to the side that passes before it comes here. */
 const DIGITS = 4;
@@ -52,8 +52,4 @@ export function splitSetting(set: string): [owner: string, key: string] {
 }
 
 /** The field a setting names; null for a part's value or tolerance. */
-export function fieldOf(kind: Kind, set: string): Field | NumberField | null {
-  const [owner, key] = splitSetting(set);
-  if (owner === 'given') return (kind.given as Record<string, Field>)[key] ?? null;
-  return (kind.parts as Record<string, PartDef>)[owner]?.params?.[key] ?? null;
-}
+export const fieldOf = (kind: Kind, set: string): Field | null => fieldAt(kind, ...splitSetting(set)) ?? null;

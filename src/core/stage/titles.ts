@@ -453,17 +453,18 @@ const TITLES: Readonly<Record<string, string>> = {
   wiringResistance: 'wiring shared by all',
 };
 
-/** The field of a given or carried value (`owner` "given"), or of a part's parameter. */
-const fieldAt = (kind: Kind, owner: string, key: string): Field | undefined =>
-  owner === 'given'
-    ? ((kind.given as Record<string, Field>)[key] ?? (kind.carried as Record<string, Field>)[key])
-    : (kind.parts as Record<string, PartDef>)[owner]?.params?.[key];
+/** A given (`owner` "given") or a part's parameter. */
+export const fieldAt = (kind: Kind, owner: string, key: string): Field | undefined =>
+  owner === 'given' ? (kind.given as Record<string, Field>)[key] : (kind.parts as Record<string, PartDef>)[owner]?.params?.[key];
 
 /** How a given or carried field (`owner` "given") or a part's parameter is called on screens and in sentences; undefined where nobody said. */
-export const titleOf = (kind: Kind, owner: string, key: string): string | undefined => fieldAt(kind, owner, key)?.title ?? TITLES[key];
+export function titleOf(kind: Kind, owner: string, key: string): string | undefined {
+  const field = fieldAt(kind, owner, key) ?? (owner === 'given' ? (kind.carried as Record<string, Field>)[key] : undefined);
+  return field?.title ?? TITLES[key];
+}
 /** As above, for names there must be. */
 export const mustTitle = (kind: Kind, owner: string, key: string): string => titleOf(kind, owner, key) ?? key;
-/** Of a name, whatever kind it stands in. */
-export const paramTitle = (key: string): string => TITLES[key] ?? key;
+/** Of a field at hand, or of a name in whatever kind it stands. */
+export const paramTitle = (key: string, field?: { title?: string }): string => field?.title ?? TITLES[key] ?? key;
 /** Names that have a title, for the test that compares them with those there are. */
 export const TITLED: readonly string[] = Object.keys(TITLES);

@@ -47,8 +47,6 @@ const SEED = 1;
 const TAIL = 0.001;
 /** Steps of the search between two samples: flat at its top, an outcome is there to the last digits long before its place is. */
 const CLOSELY = 18;
-/** How near to the worst found, in parts of its distance from the nominal, another start has to be to be followed up. */
-const HOPEFUL = 0;
 /** Ends for two neighbours among inputs asked together. */
 const PATTERNS: readonly (readonly [End, End])[] = [
   [-1, -1],
@@ -171,6 +169,15 @@ export class Study {
     return Number.isNaN(value) ? this.#absent.get(at)! : value;
   }
 
+  /** As `#value`, NaN where there is none. */
+  #number(row: number, k: number): number {
+    return this.#kept[row * this.#names.length + k]!;
+  }
+
+  #cornerAt(ends: readonly End[], key = keyOf(ends)): Corner {
+    return { ends, key, row: this.#at(ends, key) };
+  }
+
   /** The row of the corner at these ends; runs the function there the first time and leaves everything at nominal. */
   #at(ends: readonly End[], key: number): number {
     const name = key || ends.join();
@@ -209,8 +216,7 @@ export class Study {
   #corner(k: number, sign: -1 | 1, base: number): Corner {
     const alone = this.#alone();
     const ends = this.inputs.map((_, i): End => direction(this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k), base, sign));
-    const key = keyOf(ends);
-    return { ends, key, row: this.#at(ends, key) };
+    return this.#cornerAt(ends);
   }
 
   /** The ends of the corner above; a few evaluations less where an earlier study has been there. */
@@ -247,10 +253,7 @@ export class Study {
 
   /** Extreme values by the plain corner: what rails and signals carry while they settle. */
   plain(outcome: string): Spread {
-    return this.#spread(outcome, (k, sign, base) => {
-      const ends = this.#plainEnds(outcome, k, sign, base);
-      return this.#value(this.#at(ends, keyOf(ends)), k);
-    });
+    return this.#spread(outcome, (k, sign, base) => this.#value(this.#cornerAt(this.#plainEnds(outcome, k, sign, base)).row, k));
   }
 
   /** As `plain`, and where there is no number as designed, what the neighbours see. */
@@ -261,13 +264,8 @@ export class Study {
     const seen = (row: number): Value => stood(this.#value(row, k));
     const base = seen(this.#origin.row);
     if (isAbsent(base)) return plain;
-    const alone = this.#alone();
-    const end = (sign: -1 | 1): Value => {
-      const ends = this.inputs.map((_, i): End => direction(seen(alone[2 * i]!), seen(alone[2 * i + 1]!), base, sign));
-      return seen(this.#at(ends, keyOf(ends)));
-    };
-    const spread = spreadOf(base, end(-1), end(1));
-    return { ...spread, absent: plain.absent };
+    const end = (sign: -1 | 1): Value => seen(this.#corner(k, sign, base).row);
+    return { ...spreadOf(base, end(-1), end(1)), absent: plain.absent };
   }
 
   /** Which way an input alone moves an outcome from its low to its high end: 0 where it does not. */
@@ -339,9 +337,8 @@ export class Study {
     if (isAbsent(this.#value(start.row, k))) return this.#value(start.row, k);
     let top = this.#climb(k, start, sign, this.#influence(k).active);
     for (const designed of this.#worstDesigned(k, sign)) {
-      // A start far below what is found already hardly climbs above it.
-      const value = this.#kept[designed.row * this.#names.length + k]!;
-      if (!worse(value, top.value - sign * HOPEFUL * Math.abs(top.value - this.#kept[this.#origin.row * this.#names.length + k]!), sign)) continue;
+      // A start below what is found already hardly climbs above it.
+      if (!worse(this.#number(designed.row, k), top.value, sign)) continue;
       const other = this.#climb(k, designed, sign, this.#all);
       if (worse(other.value, top.value, sign)) top = other;
     }
@@ -351,13 +348,11 @@ export class Study {
       if (at < 0) continue;
       for (const end of ENDS) {
         if (end === top.ends[at]) continue;
-        const ends = top.ends.with(at, end);
-        const key = keyOf(ends);
-        const row = this.#at(ends, key);
-        if (Number.isNaN(this.#kept[row * this.#names.length + k]!)) continue;
+        const turned = this.#cornerAt(top.ends.with(at, end));
+        if (Number.isNaN(this.#number(turned.row, k))) continue;
         const other = this.#climb(
           k,
-          { ends, key, row },
+          turned,
           sign,
           this.#all.filter((i) => i !== at),
           false,
@@ -370,10 +365,9 @@ export class Study {
 
   /** Flips single inputs from a corner, keeping what makes it worse, until nothing does. */
   #climb(k: number, start: Corner, sign: -1 | 1, tried: readonly number[], wakes = true): { value: number; ends: readonly End[] } {
-    const width = this.#names.length;
     const ends = [...start.ends];
     let { key } = start;
-    let value = this.#kept[start.row * width + k]!;
+    let value = this.#number(start.row, k);
     for (let improved = true; improved;) {
       improved = false;
       if (wakes && tried.length < ends.length && this.#wakes(ends, this.#influence(k).idle, k, value)) tried = this.#all;
@@ -381,7 +375,7 @@ export class Study {
         for (const end of ENDS) {
           const old = ends[i]!;
           if (old === end) continue;
-          const there = this.#kept[this.#flip(ends, key, i, end) * width + k]!;
+          const there = this.#number(this.#flip(ends, key, i, end), k);
           if (!worse(there, value, sign)) continue;
           if (key) key = flipped(key, i, old, end);
           ends[i] = end;
@@ -398,13 +392,12 @@ export class Study {
    */
   #design(): readonly Corner[] {
     if (this.#designed) return this.#designed;
-    return (this.#designed = patternsOf(this.inputs.length).map(({ ends, key }) => ({ ends, key, row: this.#at(ends, key) })));
+    return (this.#designed = patternsOf(this.inputs.length).map(({ ends, key }) => this.#cornerAt(ends, key)));
   }
 
   /** The worst two of them. */
   #worstDesigned(k: number, sign: -1 | 1): Corner[] {
-    const width = this.#names.length;
-    const at = (c: Corner) => this.#kept[c.row * width + k]!;
+    const at = (c: Corner) => this.#number(c.row, k);
     let [first, second]: (Corner | null)[] = [null, null];
     for (const corner of this.#design()) {
       const value = at(corner);
@@ -421,10 +414,9 @@ export class Study {
     if (known) return known;
     known = this.#influences[k] = { idle: [], active: [] };
     const alone = this.#alone();
-    const width = this.#names.length;
-    const base = this.#kept[this.#origin.row * width + k];
+    const base = this.#number(this.#origin.row, k);
     for (let i = 0; i < this.inputs.length; i++) {
-      const still = this.#kept[alone[2 * i]! * width + k] === base && this.#kept[alone[2 * i + 1]! * width + k] === base;
+      const still = this.#number(alone[2 * i]!, k) === base && this.#number(alone[2 * i + 1]!, k) === base;
       (still ? known.idle : known.active).push(i);
     }
     return known;
@@ -435,7 +427,7 @@ export class Study {
     return PATTERNS.some((pattern) => {
       const ends = [...corner];
       idle.forEach((i, n) => (ends[i] = pattern[n % 2]!));
-      return this.#value(this.#at(ends, keyOf(ends)), k) !== worst;
+      return this.#value(this.#cornerAt(ends).row, k) !== worst;
     });
   }
 
@@ -532,7 +524,7 @@ export class Study {
     const ends = this.inputs.map((input, i): End =>
       input.certain ? direction(this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k), base, sign) : 0,
     );
-    const start = { ends, key: keyOf(ends), row: this.#at(ends, keyOf(ends)) };
+    const start = this.#cornerAt(ends);
     const value = this.#value(start.row, k);
     if (isAbsent(value)) return { ends, value };
     const certain = this.#all.filter((i) => this.inputs[i]!.certain);

@@ -11,7 +11,7 @@
 
   let { name, field, stage, editor }: { name: string; field: Field; stage: StageSum; editor: StageEditor } = $props();
   let typed = $derived(stage.doc.given?.[name]);
-  let label = $derived(field.title ?? paramTitle(name));
+  let label = $derived(paramTitle(name, field));
   let wrong = $state('');
   /** Both ends written out do not fit beside a label. */
   let wide = $derived.by(() => {

@@ -15,14 +15,14 @@
   {@const field = fields[name]!}
   {#if field.type === 'number'}
     <p class="row">
-      <span title={field.doc}>{paramTitle(name)}</span>
+      <span title={field.doc}>{paramTitle(name, field)}</span>
       <span class="soft">
         {#if hasSpread(link.range)}<Quantity value={link.range.low} unit={field.unit} /> … <Quantity value={link.range.high} unit={field.unit} />
         {:else}<Quantity value={link.range.nominal} unit={field.unit} />{/if}
       </span>
     </p>
   {:else if field.type === 'flag'}
-    <p class="row"><span title={field.doc}>{paramTitle(name)}</span> <span class="soft">{link.range.nominal ? 'yes' : 'no'}</span></p>
+    <p class="row"><span title={field.doc}>{paramTitle(name, field)}</span> <span class="soft">{link.range.nominal ? 'yes' : 'no'}</span></p>
   {/if}
 {/snippet}
 

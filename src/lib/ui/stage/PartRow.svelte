@@ -133,9 +133,9 @@
       />
       {#each params as [name, field] (name)}
         <div class="param">
-          <span title={field.doc}>{paramTitle(name)}</span>
+          <span title={field.doc}>{paramTitle(name, field)}</span>
           <QuantityField
-            label="{part.slot} {paramTitle(name)}"
+            label="{part.slot} {paramTitle(name, field)}"
             unit={field.unit}
             value={(doc?.[name] as Uncertain | undefined) ?? field.default}
             clears

@@ -20,7 +20,7 @@
   let x = $derived(axes.find((a) => a.path === xPath) ?? axes[0]);
   let y = $derived(axes.find((a) => a.path === yPath && a.path !== x?.path));
   const fieldOf = (a: Axis): Field | undefined => (a.path.startsWith('given.') ? (stage.kind.given as Record<string, Field>)[a.path.slice(6)] : undefined);
-  const nameOf = (a: Axis) => (a.path.startsWith('parts.') ? a.path.slice(6) : paramTitle(a.path.slice(6)));
+  const nameOf = (a: Axis) => (a.path.startsWith('parts.') ? a.path.slice(6) : paramTitle(a.path.slice(6), fieldOf(a)));
   let xs = $derived(x ? placesAlong(x, y ? MAP : LINE, fieldOf(x)) : []);
   let ys = $derived(y ? placesAlong(y, MAP, fieldOf(y)) : []);
   let line: { of: number[]; margins: Margins[] } | null = $state.raw(null);

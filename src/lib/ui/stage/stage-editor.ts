@@ -7,7 +7,7 @@ import type { Link } from '../../../core/board/node.ts';
 import { nudge, type Series } from '../../../core/quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
 import type { BoardSession } from '$lib/state/board-session.svelte.ts';
-import { paramTitle } from '../words.ts';
+import { mustTitle } from '../../../core/stage/titles.ts';
 
 /** Edits of one stage's givens and parts; each returns what is wrong, or nothing. */
 export class StageEditor {
@@ -22,7 +22,7 @@ export class StageEditor {
   }
 
   setGiven(name: string, value: GivenValue | undefined): string | undefined {
-    return this.#edit(paramTitle(name), setGiven(this.session().doc, this.stage().id, name, value));
+    return this.#edit(mustTitle(this.stage().kind, 'given', name), setGiven(this.session().doc, this.stage().id, name, value));
   }
 
   /** Several givens in one step, as a cell brings them. */
