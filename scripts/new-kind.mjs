@@ -22,7 +22,6 @@ if (existsSync(folder)) {
 const page = `import { defineKind } from '../../../stage/contract.ts';
 import { more } from '../../../stage/cures.ts';
 import { num } from '../../../stage/fields.ts';
-import { q, say } from '../../../stage/words.ts';
 
 export const ${name} = defineKind({
   id: '${id}',
@@ -62,29 +61,37 @@ export const ${name} = defineKind({
   },
   signals: {},
   heat: (_x, o) => ({ R1: o.dissipation! }),
-  working: (c) => {
-    const values = { V: q(c.x.given.inputVoltage, 'V'), R1: q(c.x.parts.R1.value, 'ohm') };
-    return [
-      { title: 'Current', expression: 'V/R1', values, result: { name: 'I', value: c.nominal('inputCurrent')!, unit: 'A' }, outcome: 'inputCurrent', source: 'Ohm' },
-      { title: 'Heat', expression: 'V^2/R1', values, result: { name: 'P', value: c.nominal('dissipation')!, unit: 'W' }, outcome: 'dissipation', source: 'Joule' },
-    ];
-  },
-  figure: (c) => ({
+  confirm: [],
+  cautions: [],
+});
+`;
+const telling = `import { ground, part, port, wire } from '../../../stage/drawing.ts';
+import { step, type Telling } from '../../../stage/telling.ts';
+import { say, sayPart } from '../../../stage/words.ts';
+import type { ${name} } from './index.ts';
+
+export const telling: Telling<typeof ${name}> = {
+  working: () => [
+    step('Current', 'I = V/R1', 'inputCurrent', { V: 'inputVoltage', R1: 'R1.value' }, 'Ohm'),
+    step('Heat', 'P = V^2/R1', 'dissipation', { V: 'inputVoltage', R1: 'R1.value' }, 'Joule'),
+  ],
+  figure: ({ x: { given, parts } }) => ({
     width: 260,
     height: 150,
     title: 'One resistor to ground',
     items: [
-      { sym: 'port', at: [60, 40], label: 'in', value: say(c.x.given.inputVoltage, 'V'), side: 'left' },
-      { sym: 'wire', points: [[60, 40], [150, 40]] },
-      { sym: 'resistor', id: 'R1', at: [150, 40], dir: 'down', label: 'R1', value: say(c.x.parts.R1.value, 'ohm') },
-      { sym: 'ground', at: [150, 110] },
+      port(60, 40, 'in', say(given.inputVoltage, 'V'), 'left'),
+      wire(60, 40, 150, 40),
+      part('resistor', [150, 40], 'down', 'R1', sayPart(parts.R1.value, 'ohm')),
+      ground(150, 110),
     ],
   }),
-  bringUp: () => [{ id: 'fit', act: 'fit', title: 'Fit R1', text: 'Solder R1, and read its value once more.' }],
-  confirm: [],
-  cautions: [],
+  bringUp: () => [
+    { id: 'fit', act: 'fit', title: 'Fit R1', text: 'Solder R1, and read its value once more.' },
+    { id: 'current', act: 'probe', title: 'Current', text: 'Ammeter in the lead.', expect: { point: 'input lead', of: 'inputCurrent' } },
+  ],
   sources: ['Ohm’s law'],
-});
+};
 `;
 const test = `import { expect, it } from 'vitest';
 import { alone, nominal } from '../../../testing/boards.ts';
@@ -96,12 +103,13 @@ it('obeys Ohm', () => {
 
 mkdirSync(folder, { recursive: true });
 writeFileSync(join(folder, 'index.ts'), page);
+writeFileSync(join(folder, 'telling.ts'), telling);
 writeFileSync(join(folder, `${id}.test.ts`), test);
 writeFileSync(join(folder, 'cases.json'), '[]\n');
 const registry = join(root, 'src/core/kinds/index.ts');
 const text = readFileSync(registry, 'utf8')
   .replace(/(import type \{ Kind \})/, `import { ${name} } from './${family}/${id}/index.ts';\n$1`)
-  .replace(/(KINDS: readonly Kind\[\] = \[[^\]]*?),?\s*\]/, `$1, ${name}]`);
+  .replace(/(const HOUSE[\s\S]*?)\n\];/, `$1\n  [${name}, () => import('./${family}/${id}/telling.ts')],\n];`);
 writeFileSync(registry, text);
 await run('npx', ['--no-install', 'prettier', '--write', '--log-level', 'warn', folder, registry], { problem: 'The new files could not be formatted.' });
 console.log(`src/core/kinds/${family}/${id} is made and registered. docs/adding-a-kind.md says what comes next.`);

@@ -12,7 +12,7 @@ import { csvReport, markdownReport } from '../core/files/report.ts';
 import { gate } from '../core/gate/gate.ts';
 import { formatText } from '../core/quantity/format.ts';
 import { parseNumber } from '../core/quantity/parse.ts';
-import { KINDS } from '../core/kinds/index.ts';
+import { KINDS, tellingOf } from '../core/kinds/index.ts';
 import { DISTRIBUTIONS, type Distribution } from '../core/tolerance/random.ts';
 import { VERSION_OF_CORE } from '../core/version.ts';
 import { Pool } from '../workers/pool.ts';
@@ -92,8 +92,8 @@ function open(file: string) {
     : { ok: false as const, message: `${file} is not a board that can be read.`, issues: read.issues };
 }
 
-function kinds(line: Line): number {
-  if (line.switches.has('--json')) out(`${JSON.stringify(kindsAnswer())}\n`);
+async function kinds(line: Line): Promise<number> {
+  if (line.switches.has('--json')) out(`${JSON.stringify(await kindsAnswer())}\n`);
   else for (const k of KINDS) out(`${k.id.padEnd(20)} ${k.title}\n${' '.repeat(21)}${k.purpose}\n`);
   return 0;
 }
@@ -144,7 +144,7 @@ function numbersOf(line: Line, wanted: Record<string, 'Hz' | 's' | 'count'>): Re
   return numbers;
 }
 
-function simulate(line: Line): number {
+async function simulate(line: Line): Promise<number> {
   if (line.files.length !== 1) return usage('simulate needs one file.');
   const [id, analysis] = [line.values.get('--stage'), line.values.get('--analysis') as Analysis | undefined];
   if (!id) return usage('simulate needs --stage with the id of a stage.');
@@ -163,11 +163,12 @@ function simulate(line: Line): number {
   if (!opened.ok) return fail(opened.message, opened.issues);
   const stage = opened.sum.byId.get(id);
   if (!stage) return fail(`there is no stage “${id}”. There are ${[...opened.sum.byId.keys()].join(', ')}.`);
-  const result = simulateStage(stage, analysis, options);
+  const telling = await tellingOf(stage.kind);
+  const result = simulateStage(stage, telling, analysis, options);
   if (!result.ok) return fail(result.reason);
   if (json) out(`${JSON.stringify(result.answer)}\n`);
   else {
-    for (const c of confirm(stage))
+    for (const c of confirm(stage, telling))
       out(
         `${c.title.padEnd(36)} formula ${formatText(c.formula, c.unit)}, solver ${c.solver === null ? c.reason : formatText(c.solver, c.unit)}${c.difference === null ? '' : `, ${formatText(c.difference, 'ratio', 2)} apart`}\n`,
       );

@@ -1,3 +1,3 @@
 import { perform, type Job } from './jobs.ts';
 
-self.onmessage = ({ data }: MessageEvent<Job>) => perform(data, (news) => self.postMessage(news));
+self.onmessage = ({ data }: MessageEvent<Job>) => void perform(data, (news) => self.postMessage(news));

@@ -3,6 +3,7 @@ import type { BoardDoc } from '../core/board/document.ts';
 import { monteCarlo, type MonteCarloOptions, type Samples } from '../core/board/monte-carlo.ts';
 import { deciding, Room, type Margins } from '../core/board/room.ts';
 import { simulateStage, type Analysis, type SimulateOptions } from '../core/board/simulate.ts';
+import { tellingOf } from '../core/kinds/index.ts';
 import { solvedCurves, type Band } from '../core/board/curves.ts';
 import { cheapestChange, type YieldPlan } from '../core/board/yield.ts';
 
@@ -39,18 +40,25 @@ export type Result<S extends Sort> = Work[S]['result'];
 /** What a worker sends back. */
 export type News<S extends Sort = Sort> = { told: Told<S> } | { result: Result<S> } | { failed: string };
 
-const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => void) => Result<S> } = {
+const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => void) => Result<S> | Promise<Result<S>> } = {
   boards: ({ doc, options }, tell) => monteCarlo(doc, { ...options, progress: (done) => (tell(done), false) }),
   plan: ({ doc, wanted, options }, tell) => cheapestChange(doc, wanted, { ...options, progress: (share) => (tell(share), false) }),
   room: roomOf,
-  curves: ({ doc, stage }) => solvedCurves(stageOf(doc, stage)),
-  simulate: ({ doc, stage, analysis, options }) => simulateStage(stageOf(doc, stage), analysis, options),
+  curves: async ({ doc, stage }) => {
+    const s = stageOf(doc, stage);
+    return solvedCurves(s, await tellingOf(s.kind));
+  },
+  simulate: async ({ doc, stage, analysis, options }) => {
+    const s = stageOf(doc, stage);
+    return simulateStage(s, await tellingOf(s.kind), analysis, options);
+  },
 };
 
 /** Does one job; what goes wrong comes back as a sentence. */
-export function perform(job: Job, send: (news: News) => void): void {
+export async function perform(job: Job, send: (news: News) => void): Promise<void> {
   try {
-    send({ result: (PERFORM[job.sort] as (job: Job, tell: (told: unknown) => void) => Result<Sort>)(job, (told) => send({ told } as News)) });
+    const work = PERFORM[job.sort] as (job: Job, tell: (told: unknown) => void) => Result<Sort> | Promise<Result<Sort>>;
+    send({ result: await work(job, (told) => send({ told } as News)) });
   } catch (error) {
     send({ failed: error instanceof Error ? error.message : 'unknown cause' });
   }

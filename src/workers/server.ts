@@ -1,4 +1,4 @@
 import { parentPort } from 'node:worker_threads';
 import { perform, type Job } from './jobs.ts';
 
-parentPort!.on('message', (job: Job) => perform(job, (news) => parentPort!.postMessage(news)));
+parentPort!.on('message', (job: Job) => void perform(job, (news) => parentPort!.postMessage(news)));

@@ -1,6 +1,6 @@
+import { told } from '../../src/core/testing/tellings.ts';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '../../src/core/kinds/index.ts';
-import type { Figure } from '../../src/core/stage/drawing.ts';
 import { variations } from '../../src/core/testing/variations.ts';
 import { coverOf, figureSvg, layoutOf } from '../../src/lib/ui/figure/layout.ts';
 import { MANY_TERMINAL, TWO_TERMINAL, type SymbolDef } from '../../src/lib/ui/figure/symbols.ts';
@@ -50,7 +50,7 @@ describe('symbols', () => {
 
 describe.each(KINDS.map((k) => [k.id, k] as const))('the figure of %s', (_id, kind) => {
   const drawn = [...variations(kind)].map(({ what, stage }) => {
-    const figure = kind.figure(stage.judged as never) as Figure;
+    const figure = told({ kind }).figure(stage.judged as never);
     return { what, figure, labels: layoutOf(figure).labels };
   });
 

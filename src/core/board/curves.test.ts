@@ -1,3 +1,4 @@
+import { told } from '../testing/tellings.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BOLTZMANN } from '../physics/constants.ts';
@@ -10,7 +11,7 @@ const at = (x: readonly number[], wanted: number) => x.reduce((best, v, i) => (M
 
 describe('curves of the solver', () => {
   it('noise is thermal noise of R1 in the passband, and falls with the filter above', () => {
-    const noise = solvedCurves(filter()).find((b) => b.curve.id === 'noise')!;
+    const noise = solvedCurves(filter(), told(filter())).find((b) => b.curve.id === 'noise')!;
     const thermal = Math.sqrt(4 * BOLTZMANN * (273.15 + 25) * 10_000);
     noise.x.forEach((f, i) => expect(noise.nominal[i]! / (thermal / Math.hypot(1, 2 * Math.PI * f * 10_000 * 1e-7))).toBeCloseTo(1, 6));
     // At the low end of the band the density goes with the root of R1; its high end also has the corner lowest there.
@@ -18,7 +19,7 @@ describe('curves of the solver', () => {
   });
 
   it('the waveform from rest follows the exponential, its band that of the slowest and fastest parts', () => {
-    const wave = solvedCurves(filter()).find((b) => b.curve.id === 'waveform')!;
+    const wave = solvedCurves(filter(), told(filter())).find((b) => b.curve.id === 'waveform')!;
     const settled = wave.nominal.at(-1)!;
     const k = at(wave.x, 1e-3);
     const part = (scale: number) => 1 - Math.exp(-wave.x[k]! / (1e-3 * scale));
@@ -28,12 +29,13 @@ describe('curves of the solver', () => {
   });
 
   it('leave out what does not move: a rail that just stands has no waveform', () => {
-    const bands = solvedCurves(alone('supply-load', { inputVoltage: 5, typicalCurrent: 0.1 }));
+    const load = alone('supply-load', { inputVoltage: 5, typicalCurrent: 0.1 });
+    const bands = solvedCurves(load, told(load));
     expect(bands.map((b) => b.curve.id)).not.toContain('waveform');
   });
 
   it('have no band where nothing spreads, and are plain data that a worker can hand over', () => {
-    const bands = [...solvedCurves(filter(0, 0)), ...curvesOf(filter(0, 0))];
+    const bands = [...solvedCurves(filter(0, 0), told(filter(0, 0))), ...curvesOf(filter(0, 0), told(filter(0, 0)))];
     expect(bands.length).toBeGreaterThan(2);
     for (const band of structuredClone(bands)) expect(band.low).toEqual(band.high);
   });

@@ -1,6 +1,7 @@
 import { noiseAnalysis } from '../circuit/ac.ts';
 import { transient } from '../circuit/transient.ts';
-import type { Curve, Plot } from '../stage/contract.ts';
+import type { Plot } from '../stage/contract.ts';
+import type { AnyTelling } from '../stage/telling.ts';
 import { impossible, type Value } from '../math/absent.ts';
 import { numbersOf, Study } from '../tolerance/study.ts';
 import type { StageSum } from './evaluate.ts';
@@ -16,11 +17,11 @@ export interface Band {
 }
 
 /** The curves of a stage that its formulas give, each point with its extreme values over all uncertain inputs. */
-export function curvesOf(stage: StageSum): Band[] {
-  const { judged, kind } = stage;
-  if (!kind.curves) return [];
+export function curvesOf(stage: StageSum, telling: AnyTelling): Band[] {
+  const { judged } = stage;
+  if (!telling.curves) return [];
   const nominal = numbersOf(judged.study.nominal);
-  const curvesNow = () => kind.curves!(judged.x as never, judged.env as never, nominal) as Curve[];
+  const curvesNow = () => telling.curves!(judged.x as never, judged.env as never, nominal);
   return curvesNow().map(({ at: _, ...plot }, which) =>
     banded(stage, plot, (x) => {
       const now = curvesNow()[which]!;
@@ -30,10 +31,10 @@ export function curvesOf(stage: StageSum): Band[] {
 }
 
 /** Noise density and waveform of a stage, by the solver on its circuit, with the extreme values of each point. */
-export function solvedCurves(stage: StageSum): Band[] {
+export function solvedCurves(stage: StageSum, telling: AnyTelling): Band[] {
   const { judged } = stage;
   const celsius = judged.env.ambient.nominal;
-  const circuitNow = () => circuitOf(stage, judged.study.here());
+  const circuitNow = () => circuitOf(stage, telling, judged.study.here());
   const circuit = circuitNow();
   if (!circuit) return [];
   const noise: Plot = {

@@ -394,7 +394,7 @@ export class BoardPoint {
       cell.version++;
       for (const f of filled) this.#put(cell, f.where, f.field, f.brings(down)?.nominal ?? null);
       for (const p of paths) {
-        const value = p.read(down, range);
+        const value = p.read!(down, range);
         this.#put(cell, p.where, p.field, typeof value === 'number' ? value : (value?.nominal ?? null));
       }
     };

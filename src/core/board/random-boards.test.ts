@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { answer } from '../files/answer.ts';
 import { csvReport, markdownReport } from '../files/report.ts';
-import { bringUpPlan } from '../bringup/plan.ts';
+import { bringUpOf } from '../stage/telling.ts';
+import { told } from '../testing/tellings.ts';
 import { gate } from '../gate/gate.ts';
 import { KINDS, mustKind } from '../kinds/index.ts';
 import type { Field, Kind, RailPort, SignalPort } from '../stage/contract.ts';
@@ -91,10 +92,10 @@ describe('any board at all', () => {
         expect(JSON.stringify(answer(sum))).not.toMatch(/NaN|undefined|Infinity|not a number/);
         expect(markdownReport(sum, { results: true })).not.toMatch(/NaN|undefined|Infinity|\[object/);
         expect(csvReport(sum)).not.toMatch(/NaN|undefined|Infinity|\[object/);
-        for (const step of bringUpPlan(sum)) {
+        for (const step of sum.stages.flatMap((s) => bringUpOf(told(s), s))) {
           expect(`${step.title} ${step.text}`).not.toMatch(BAD);
           if (step.expect)
-            expect(step.expect.low <= step.expect.nominal && step.expect.nominal <= step.expect.high, `${step.key} ${JSON.stringify(step.expect)}`).toBe(true);
+            expect(step.expect.low <= step.expect.nominal && step.expect.nominal <= step.expect.high, `${step.id} ${JSON.stringify(step.expect)}`).toBe(true);
         }
         gate(sum);
         for (const store of energyOf(sum)) for (const e of store.eaters) expect(Number.isFinite(e.power)).toBe(true);

@@ -3,7 +3,7 @@ import { checkBoard } from '../files/board-file.ts';
 import { KINDS, mustKind } from '../kinds/index.ts';
 import type { CheckDef, Field, Kind, PartDef, Remedy } from '../stage/contract.ts';
 import { helpOf } from '../stage/judge.ts';
-import { fieldOf, splitSetting } from '../stage/remedy-words.ts';
+import { fieldOf, splitName } from '../stage/named.ts';
 import { toRange, type Uncertain } from '../quantity/uncertain.ts';
 import { randomDesigns } from '../testing/random-designs.ts';
 import { many, SEED } from '../testing/soak.ts';
@@ -13,10 +13,10 @@ import { evaluateBoard } from './evaluate.ts';
 
 /** Whether a kind has the field that a cure names. */
 function names(kind: Kind, set: string): boolean {
-  const [owner, key] = splitSetting(set);
+  const [owner, key] = splitName(set);
   if (owner === 'given') return (kind.given as Record<string, Field>)[key] !== undefined;
   const part = (kind.parts as Record<string, PartDef>)[owner];
-  return part !== undefined && (fieldOf(kind, set) !== null || (part.type !== 'device' && (key === 'value' || key === 'tolerance')));
+  return part !== undefined && (fieldOf(kind, set) !== undefined || (part.type !== 'device' && (key === 'value' || key === 'tolerance')));
 }
 
 describe.each(KINDS.map((k) => [k.id, k] as const))('cures of %s', (_id, kind) => {
@@ -41,7 +41,7 @@ let followedUp = 0;
 function followed(doc: BoardDoc, remedy: Remedy): BoardDoc {
   const stage = structuredClone(doc.stages[0]!);
   for (const s of [remedy, ...(remedy.with ?? [])]) {
-    const [owner, key] = splitSetting(s.set);
+    const [owner, key] = splitName(s.set);
     const value = (s.atLeast ?? s.atMost ?? s.to)!;
     const holder = (owner === 'given' ? (stage.given ??= {}) : ((stage.parts ??= {})[owner] ??= {})) as Record<string, unknown>;
     const field = fieldOf(mustKind(stage.kind), s.set);

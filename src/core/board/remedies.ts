@@ -1,7 +1,7 @@
-import type { CheckDef, Cure, Cured, Field, Kind, NumberField, PartDef, Remedy, Setting } from '../stage/contract.ts';
+import type { CheckDef, Cure, Cured, Field, Kind, NumberField, Remedy, Setting } from '../stage/contract.ts';
 import { marginsOf, passes, statusAt, type Rules, type Status } from '../stage/judge.ts';
-import { fieldOf, splitSetting } from '../stage/remedy-words.ts';
-import { PART_TYPES, valueUnit } from '../parts/part-types.ts';
+import { splitName, unitOf } from '../stage/named.ts';
+import { PART_TYPES } from '../parts/part-types.ts';
 import { boundMessage } from '../quantity/bounds.ts';
 import { seriesBetween } from '../quantity/preferred.ts';
 import type { Uncertain } from '../quantity/uncertain.ts';
@@ -47,7 +47,7 @@ class Trial {
   }
 
   cure(cure: Cure): Remedy | null {
-    if (cure.set.some((s) => this.node.links.has(splitSetting(s)[0] === 'given' ? splitSetting(s)[1] : s))) return null;
+    if (cure.set.some((s) => this.node.links.has(splitName(s)[0] === 'given' ? splitName(s)[1] : s))) return null;
     if (cure.way === 'choose') return this.#chosen(cure);
     const starts = cure.set.map((s) => this.#standing(s, cure.way === 'more'));
     const stock = this.#stock(cure, starts[0] ?? null);
@@ -58,10 +58,10 @@ class Trial {
 
   #chosen(cure: Cure): Remedy | null {
     const set = cure.set[0]!;
-    const [owner, key] = splitSetting(set);
+    const [owner, key] = splitName(set);
     if (owner === 'given' && (this.node.inputs.x.given as Record<string, unknown>)[key] === cure.to) return null;
     const settings = cure.values
-      ? cure.set.map((s, i): Setting => ({ set: s, unit: unitOf(this.node, s), to: cure.values![i]! }))
+      ? cure.set.map((s, i): Setting => ({ set: s, unit: unitOf(this.node.kind, s), to: cure.values![i]! }))
       : [{ set, unit: '' as const, to: cure.to! }];
     return this.#holds(settings) ? remedyOf(settings) : null;
   }
@@ -130,7 +130,7 @@ class Trial {
 
   #settings(cure: Cure, values: readonly number[]): Setting[] {
     return cure.set.map((set, i): Setting => {
-      const unit = unitOf(this.node, set);
+      const unit = unitOf(this.node.kind, set);
       if (set.endsWith('.tolerance')) return { set, unit, to: values[i]! };
       return { set, unit, ...(cure.way === 'more' ? { atLeast: values[i]! } : { atMost: values[i]! }) };
     });
@@ -147,7 +147,7 @@ class Trial {
   /** The values one can have of a single part; null where any number will do. */
   #stock(cure: Cure, start: number | null): readonly number[] | null {
     if (cure.stock) return cure.stock;
-    const [owner, key] = splitSetting(cure.set[0]!);
+    const [owner, key] = splitName(cure.set[0]!);
     if (owner === 'given') return null;
     const part = this.node.inputs.parts.find((p) => p.slot === owner);
     if (!part) return null;
@@ -159,7 +159,7 @@ class Trial {
 
   /** Where a field stands: the low end of a range that has to rise, the high end of one that has to fall. */
   #standing(set: string, up: boolean): number | null {
-    const [owner, key] = splitSetting(set);
+    const [owner, key] = splitName(set);
     if (key === 'tolerance') return this.node.inputs.parts.find((p) => p.slot === owner)?.tolerance ?? null;
     if (key === 'value') return this.node.inputs.parts.find((p) => p.slot === owner)?.value ?? null;
     const range = this.node.judged.range(owner === 'given' ? key : set);
@@ -207,13 +207,6 @@ function roundTo(value: number, digits: number, up: boolean): number {
   return Number((rounded / scale).toPrecision(digits + 2));
 }
 
-function unitOf(node: StageNode, set: string): Setting['unit'] {
-  const [owner, key] = splitSetting(set);
-  if (key === 'tolerance') return 'ratio';
-  if (key === 'value' && owner !== 'given') return valueUnit((node.kind.parts as Record<string, PartDef>)[owner]!.type);
-  return (fieldOf(node.kind, set) as NumberField).unit;
-}
-
 /** A range keeps its spread: its low end comes to an `atLeast`, its high end to an `atMost`. */
 function moveTo(old: Uncertain | null | undefined, s: Setting): Uncertain {
   const target = (s.atLeast ?? s.atMost ?? s.to) as number;
@@ -230,7 +223,7 @@ function moveTo(old: Uncertain | null | undefined, s: Setting): Uncertain {
  * value that becomes a typed one keeps its tolerance. Null where the field does not take the value.
  */
 export function applySetting(of: { kind: Kind; parts: readonly ResolvedPart[] }, doc: StageDoc, s: Setting): StageDoc | null {
-  const [owner, key] = splitSetting(s.set);
+  const [owner, key] = splitName(s.set);
   if (owner === 'given') {
     const field = (of.kind.given as Record<string, Field>)[key];
     if (!field) return null;

@@ -91,7 +91,7 @@ export function arrive(node: StageNode, port: string, def: SignalPort, wiring: W
     if (range) links.set(field, { range, from });
   }
   for (const [field, f] of Object.entries(def.path ?? {})) {
-    const value = f(down, (ref) => node.judged.range(ref));
+    const value = f!(down, (ref) => node.judged.range(ref));
     const range = typeof value === 'number' ? exactly(value) : value;
     if (range) links.set(field, { range, from });
   }

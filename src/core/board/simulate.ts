@@ -3,6 +3,7 @@ import { Bench, isMeasured } from '../circuit/measure.ts';
 import { operatingPoint } from '../circuit/operating-point.ts';
 import { transient } from '../circuit/transient.ts';
 import type { OutcomeDef, Simulation } from '../stage/contract.ts';
+import type { AnyTelling } from '../stage/telling.ts';
 import type { Unit } from '../quantity/units.ts';
 import { numbersOf } from '../tolerance/study.ts';
 import type { StageSum } from './evaluate.ts';
@@ -24,12 +25,12 @@ export interface Comparison {
 }
 
 /** The stage as a circuit at its nominal values, or where its inputs stand with `results` from there; null where it has none. */
-export const circuitOf = (s: StageSum, results = s.judged.study.nominal): Simulation | null =>
-  s.kind.simulate?.(s.judged.x as never, numbersOf(results), s.judged.env as never) ?? null;
+export const circuitOf = (s: StageSum, telling: AnyTelling, results = s.judged.study.nominal): Simulation | null =>
+  telling.simulate?.(s.judged.x as never, numbersOf(results), s.judged.env as never) ?? null;
 
 /** Formula and solver side by side, for every outcome both give. */
-export function confirm(s: StageSum): Comparison[] {
-  const circuit = circuitOf(s);
+export function confirm(s: StageSum, telling: AnyTelling): Comparison[] {
+  const circuit = circuitOf(s, telling);
   if (!circuit) return [];
   const bench = new Bench(circuit.elements, s.judged.env.ambient.nominal);
   return Object.entries(circuit.confirms).flatMap(([outcome, measure]): Comparison[] => {
@@ -54,15 +55,16 @@ export interface SimulateOptions {
 /** What `simulate --json` answers, or why it cannot. */
 export function simulateStage(
   s: StageSum,
+  telling: AnyTelling,
   analysis: Analysis,
   options: SimulateOptions = {},
 ): { ok: true; answer: Record<string, unknown> } | { ok: false; reason: string } {
-  const circuit = circuitOf(s);
+  const circuit = circuitOf(s, telling);
   if (!circuit) return { ok: false, reason: `${s.title} has no circuit to solve with what it is given.` };
   const net = { elements: circuit.elements, celsius: s.judged.env.ambient.nominal };
   const grid = logGrid(options.from ?? circuit.band[0], options.to ?? circuit.band[1], options.points ?? 201);
   const comparison = Object.fromEntries(
-    confirm(s).map((c) => [c.outcome, { formula: c.formula, solver: c.solver, difference: c.difference, ...(c.reason ? { reason: c.reason } : {}) }]),
+    confirm(s, telling).map((c) => [c.outcome, { formula: c.formula, solver: c.solver, difference: c.difference, ...(c.reason ? { reason: c.reason } : {}) }]),
   );
   const head = { stage: s.id, analysis, comparison };
   switch (analysis) {

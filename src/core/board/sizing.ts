@@ -1,6 +1,6 @@
 import type { CheckDef, Cure } from '../stage/contract.ts';
 import { helpOf, marginsOf, type Rules } from '../stage/judge.ts';
-import { splitSetting } from '../stage/remedy-words.ts';
+import { splitName } from '../stage/named.ts';
 import { nextAbove, nextBelow } from '../quantity/preferred.ts';
 import { comfortOf, deratingOf } from './document.ts';
 import { chosenOf, type StageNode } from './node.ts';
@@ -58,7 +58,7 @@ function curesWithin(node: StageNode, id: string, may: (set: string) => boolean)
 
 /** Whether a rating is left to sizing: of a part with a value that nobody named, or only named, and whose rating nobody typed. */
 function ratingIsFree(node: StageNode, set: string): boolean {
-  const [slot, key] = splitSetting(set);
+  const [slot, key] = splitName(set);
   const part = node.inputs.parts.find((p) => p.slot === slot);
   if (!part || part.def.type === 'device' || part.value === null || key === 'value' || key === 'tolerance') return false;
   const doc = node.doc.parts?.[slot];
@@ -85,7 +85,7 @@ function rate(node: StageNode, rules: Rules): void {
 function mend(node: StageNode, rules: Rules, start: { chosen: Chosen; worst: number }): { chosen: Chosen; worst: number } {
   let best = start;
   const isOpen = (set: string) => {
-    const [slot, key] = splitSetting(set);
+    const [slot, key] = splitName(set);
     return key === 'value' && node.inputs.parts.some((p) => p.slot === slot && p.open);
   };
   for (let round = 0; round < ROUNDS; round++) {
@@ -96,7 +96,7 @@ function mend(node: StageNode, rules: Rules, start: { chosen: Chosen; worst: num
         if (!found) continue;
         const values = { ...best.chosen.values };
         for (const s of [found, ...(found.with ?? [])]) {
-          const [slot] = splitSetting(s.set);
+          const [slot] = splitName(s.set);
           const { series } = node.inputs.parts.find((p) => p.slot === slot)!;
           values[slot] = s.atLeast !== undefined ? nextAbove(s.atLeast, series) : nextBelow(s.atMost!, series);
         }

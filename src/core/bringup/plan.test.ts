@@ -11,7 +11,7 @@ const sum = sumOf([
   { id: 'in', kind: 'dc-input', given: { supplyVoltage: 9 }, rails: { out: 'v9' } },
   { id: 'load', kind: 'supply-load', rails: { in: 'v5' } },
 ]);
-const plan = bringUpPlan(sum);
+const plan = await bringUpPlan(sum);
 const reading = (step: string, value: number | null): Reading => ({ step, text: value === null ? '' : String(value), value, note: '', at: '2026-01-01' });
 const inside = (s: PlanStep) => (s.expect ? (s.expect.low + s.expect.high) / 2 : null);
 
@@ -22,11 +22,11 @@ describe('the plan', () => {
     expect(stages).toEqual(['in', 'reg', 'load']);
   });
 
-  it('names every step once, on every demo board', () => {
+  it('names every step once, on every demo board', async () => {
     for (const file of ['hive-listener', 'weigh-house-supply']) {
       const read = readBoard(readFileSync(`demo/${file}.board.json`, 'utf8'));
       if (!read.ok) throw new Error(file);
-      const keys = bringUpPlan(evaluateBoard(read.value)).map((s) => s.key);
+      const keys = (await bringUpPlan(evaluateBoard(read.value))).map((s) => s.key);
       expect(new Set(keys).size).toBe(keys.length);
       expect(keys.length).toBeGreaterThan(read.value.stages.length);
     }

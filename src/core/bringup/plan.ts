@@ -1,5 +1,7 @@
 import type { Sum } from '../board/evaluate.ts';
+import { tellingOf } from '../kinds/index.ts';
 import type { BringUpStep } from '../stage/contract.ts';
+import { bringUpOf } from '../stage/telling.ts';
 
 /** A step of the bring-up, in an order that risks least. */
 export interface PlanStep extends BringUpStep {
@@ -20,12 +22,14 @@ const FIRST: readonly BringUpStep[] = [
 ];
 
 /** Steps for a frozen board: sources first, each stage fitted and proven before the next one is. */
-export function bringUpPlan(sum: Sum): PlanStep[] {
+export async function bringUpPlan(sum: Sum): Promise<PlanStep[]> {
   const general = FIRST.map((s) => ({ ...s, key: `board/${s.id}`, stage: null, stageTitle: 'Whole board' }));
-  const own = sum.stages.flatMap((s) =>
-    s.kind.bringUp(s.judged as never).map((step) => ({ ...step, key: `${s.id}/${step.id}`, stage: s.id, stageTitle: s.title })),
+  const own = await Promise.all(
+    sum.stages.map(async (s) =>
+      bringUpOf(await tellingOf(s.kind), s).map((step) => ({ ...step, key: `${s.id}/${step.id}`, stage: s.id, stageTitle: s.title })),
+    ),
   );
-  return [...general, ...own];
+  return [...general, ...own.flat()];
 }
 
 export type Verdict = 'within' | 'low' | 'high' | 'noted';

@@ -1,3 +1,4 @@
+import { told } from '../testing/tellings.ts';
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { curvesOf } from '../board/curves.ts';
@@ -155,8 +156,8 @@ describe('answers', () => {
       for (const [name, o] of Object.entries(stage.outcomes)) if (o.nominal === null || o.low === null || o.high === null) expect(o.reason, name).toBeTruthy();
   });
 
-  it('name their kinds with every field of the catalogue', () => {
-    const { kinds } = kindsAnswer() as { kinds: { id: string; given: Record<string, { unit: string }>; parts: object }[] };
+  it('name their kinds with every field of the catalogue', async () => {
+    const { kinds } = (await kindsAnswer()) as { kinds: { id: string; given: Record<string, { unit: string }>; parts: object }[] };
     expect(kinds.map((k) => k.id)).toContain('adc-channel');
     for (const k of kinds) for (const [name, field] of Object.entries(k.given)) expect(field.unit, `${k.id}.${name}`).toBeDefined();
   });
@@ -182,7 +183,8 @@ describe('answers', () => {
   it('a curve as CSV holds every point to the last digit, and falls 3 dB at the corner of one pole', () => {
     const [R, C] = [1e4, 1e-7];
     const doc = board([{ id: 'a', kind: 'rc-lowpass', given: { cutoffFrequency: 159 }, parts: { R1: { value: R }, C1: { value: C } } }]);
-    const response = curvesOf(evaluateBoard(doc).stages[0]!)[0]!;
+    const stage = evaluateBoard(doc).stages[0]!;
+    const response = curvesOf(stage, told(stage))[0]!;
     const [head, ...rows] = curveCsv(response).trim().split('\r\n');
     expect(head).toMatch(/^frequency \(Hz\),.+ low \(dB\),.+ nominal \(dB\),.+ high \(dB\)$/);
     const numbers = rows.map((r) => r.split(',').map(Number));

@@ -1,5 +1,5 @@
 import type { CheckDef, Field, Kind, OutcomeDef, PartDef, RailPort, SignalPort } from '../stage/contract.ts';
-import { KINDS } from '../kinds/index.ts';
+import { KINDS, tellingOf } from '../kinds/index.ts';
 
 const fieldAnswer = (f: Field): Record<string, unknown> => {
   const doc = f.doc ? { doc: f.doc } : {};
@@ -48,7 +48,7 @@ const checkAnswer = (c: CheckDef) => ({
   ...(c.derated ? { derated: true } : {}),
 });
 
-const kindAnswer = (k: Kind) => ({
+const kindAnswer = async (k: Kind) => ({
   id: k.id,
   family: k.family,
   title: k.title,
@@ -61,8 +61,8 @@ const kindAnswer = (k: Kind) => ({
   rails: entries<RailPort>(k.rails, (r) => r.role),
   signals: entries<SignalPort>(k.signals, (s) => s.role),
   cautions: k.cautions,
-  sources: k.sources,
+  sources: (await tellingOf(k)).sources,
 });
 
 /** What `kinds --json` prints. */
-export const kindsAnswer = (): { kinds: unknown[] } => ({ kinds: KINDS.map(kindAnswer) });
+export const kindsAnswer = async (): Promise<{ kinds: unknown[] }> => ({ kinds: await Promise.all(KINDS.map(kindAnswer)) });

@@ -49,13 +49,13 @@ describe('the gate', () => {
   });
 });
 
-describe('bring-up', () => {
+describe('bring-up', async () => {
   const powered = board([
     { id: 'load', kind: 'supply-load', rails: { in: 'v5' } },
     { id: 'reg', kind: 'linear-regulator', rails: { in: 'v12', out: 'v5' } },
     { id: 'in', kind: 'dc-input', rails: { out: 'v12' } },
   ]);
-  const plan = bringUpPlan(evaluateBoard(powered));
+  const plan = await bringUpPlan(evaluateBoard(powered));
   const reading = (step: string, value: number | null): Reading => ({ step, text: '', value, note: '', at: '' });
 
   it('goes from the source outwards, whatever the order of the document', () => {

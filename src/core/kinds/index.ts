@@ -27,38 +27,41 @@ import { rcLowpass } from './analog/rc-lowpass/index.ts';
 import { supplyLoad } from './power/supply-load/index.ts';
 import { voltageDivider } from './analog/voltage-divider/index.ts';
 import type { Kind } from '../stage/contract.ts';
+import type { AnyTelling } from '../stage/telling.ts';
 
-/** The one list of kinds. A test compares it with the folders, both ways. */
-export const KINDS: readonly Kind[] = [
-  dcInput,
-  linearRegulator,
-  supplyLoad,
-  voltageDivider,
-  rcLowpass,
-  adcChannel,
-  heatsink,
-  enclosureThermal,
-  rectifierReservoir,
-  usbSource,
-  shuntReference,
-  rcRippleFilter,
-  capacitanceMultiplier,
-  inputProtection,
-  railSplitter,
-  lcRippleFilter,
-  buckConverter,
-  boostConverter,
-  invertingConverter,
-  batterySupply,
-  batteryCharger,
-  solarInput,
-  chargePump,
-  voltageMultiplier,
-  softStartSequencing,
-  circuitTrace,
-  wireDrop,
-  crowbarClamp,
+/** The one list of kinds, each with its telling, which is loaded when it is read. A test compares it with the folders, both ways. */
+const HOUSE: readonly (readonly [kind: Kind, tell: () => Promise<{ telling: AnyTelling }>])[] = [
+  [dcInput, () => import('./power/dc-input/telling.ts')],
+  [linearRegulator, () => import('./power/linear-regulator/telling.ts')],
+  [supplyLoad, () => import('./power/supply-load/telling.ts')],
+  [voltageDivider, () => import('./analog/voltage-divider/telling.ts')],
+  [rcLowpass, () => import('./analog/rc-lowpass/telling.ts')],
+  [adcChannel, () => import('./conversion/adc-channel/telling.ts')],
+  [heatsink, () => import('./thermal/heatsink/telling.ts')],
+  [enclosureThermal, () => import('./thermal/enclosure-thermal/telling.ts')],
+  [rectifierReservoir, () => import('./power/rectifier-reservoir/telling.ts')],
+  [usbSource, () => import('./power/usb-source/telling.ts')],
+  [shuntReference, () => import('./power/shunt-reference/telling.ts')],
+  [rcRippleFilter, () => import('./power/rc-ripple-filter/telling.ts')],
+  [capacitanceMultiplier, () => import('./power/capacitance-multiplier/telling.ts')],
+  [inputProtection, () => import('./power/input-protection/telling.ts')],
+  [railSplitter, () => import('./power/rail-splitter/telling.ts')],
+  [lcRippleFilter, () => import('./power/lc-ripple-filter/telling.ts')],
+  [buckConverter, () => import('./power/buck-converter/telling.ts')],
+  [boostConverter, () => import('./power/boost-converter/telling.ts')],
+  [invertingConverter, () => import('./power/inverting-converter/telling.ts')],
+  [batterySupply, () => import('./power/battery-supply/telling.ts')],
+  [batteryCharger, () => import('./power/battery-charger/telling.ts')],
+  [solarInput, () => import('./power/solar-input/telling.ts')],
+  [chargePump, () => import('./power/charge-pump/telling.ts')],
+  [voltageMultiplier, () => import('./power/voltage-multiplier/telling.ts')],
+  [softStartSequencing, () => import('./power/soft-start-sequencing/telling.ts')],
+  [circuitTrace, () => import('./layout/circuit-trace/telling.ts')],
+  [wireDrop, () => import('./layout/wire-drop/telling.ts')],
+  [crowbarClamp, () => import('./drive/crowbar-clamp/telling.ts')],
 ];
+
+export const KINDS: readonly Kind[] = HOUSE.map(([kind]) => kind);
 
 const BY_ID = new Map(KINDS.map((k) => [k.id, k]));
 
@@ -71,3 +74,8 @@ export function mustKind(id: string): Kind {
   if (!kind) throw new Error(`no kind "${id}"`);
   return kind;
 }
+
+const tells = new Map(HOUSE.map(([kind, tell]) => [kind.id, tell]));
+
+/** How a kind is told: working, figure, circuit, curves, bring-up. */
+export const tellingOf = async (kind: Kind): Promise<AnyTelling> => (await tells.get(kind.id)!()).telling;

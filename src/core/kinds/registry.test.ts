@@ -1,3 +1,5 @@
+import { bringUpOf, workingOf } from '../stage/telling.ts';
+import { told } from '../testing/tellings.ts';
 import { helpOf } from '../stage/judge.ts';
 import { evaluate } from 'mathjs';
 import { describe, expect, it } from 'vitest';
@@ -57,9 +59,9 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
   });
 
   it('every step of the working, evaluated with the numbers shown, gives the result shown, in every branch', () => {
-    expect(kind.working(untouched().judged as never).length).toBeGreaterThan(1);
+    expect(workingOf(told({ kind }), untouched()).length).toBeGreaterThan(1);
     for (const { what, stage: s } of variations(kind)) {
-      for (const step of kind.working(s.judged as never)) {
+      for (const step of workingOf(told(s), s)) {
         const where = `${step.title} with ${what}`;
         const scope = Object.fromEntries(Object.entries(step.values).map(([k, v]) => [k, v.value]));
         const value = evaluate(step.expression, scope) as number;
@@ -119,7 +121,7 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
 
   it('its figure keeps every anchor inside, and every fitted part is in it', () => {
     const s = untouched();
-    const figure = kind.figure(s.judged as never);
+    const figure = told(s).figure(s.judged as never);
     const points = (d: Drawn): [number, number][] => {
       if (d.sym === 'wire') return d.points;
       if (d.sym === 'block') return [d.at, [d.at[0] + d.size[0], d.at[1] + d.size[1]]];
@@ -139,8 +141,8 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
   });
 
   it('formula and solver agree within five percent, or the kind says why not', () => {
-    const compared = confirm(untouched());
-    if (kind.simulate) expect(compared.length).toBeGreaterThan(0);
+    const compared = confirm(untouched(), told({ kind }));
+    if (told({ kind }).simulate) expect(compared.length).toBeGreaterThan(0);
     for (const c of compared) {
       if (c.reason) continue;
       expect(Math.abs(c.difference!), `${c.outcome}: ${c.formula} by formula, ${c.solver} by solver`).toBeLessThan(0.05);
@@ -155,14 +157,14 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
       const given = { ...kind.asks, [name]: usual * (i % 2 ? 0.8 : 1.25) };
       const read = checkBoard({ format: 'spark-sum/board', version: 1, name: 'x', stages: [{ id: 'it', kind: id, given }] });
       if (!read.ok) continue;
-      for (const c of confirm(evaluateBoard(read.value).byId.get('it')!))
+      for (const c of confirm(evaluateBoard(read.value).byId.get('it')!, told({ kind })))
         if (!c.reason)
           expect(Math.abs(c.difference!), `${c.outcome} with ${name} at ${given[name]}: ${c.formula} by formula, ${c.solver} by solver`).toBeLessThan(0.05);
     }
   });
 
   it('its curves lie within their own tolerance band', () => {
-    for (const band of curvesOf(untouched())) {
+    for (const band of curvesOf(untouched(), told({ kind }))) {
       expect(band.x[0]).toBeLessThan(band.x.at(-1)!);
       band.nominal.forEach((y, i) => {
         const dust = 1e-9 * Math.abs(y!) + 1e-12;
@@ -173,7 +175,7 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
   });
 
   it('its bring-up has windows that hold the nominal, unique steps, and plain words', () => {
-    const steps = kind.bringUp(untouched().judged as never);
+    const steps = bringUpOf(told({ kind }), untouched());
     expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length);
     for (const step of steps) {
       expect(step.text).not.toMatch(/unknown|NaN|undefined/);
@@ -189,6 +191,6 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
     const titles = Object.values(kind.outcomes as Record<string, OutcomeDef>).map((o) => `${o.title} ${o.unit}`);
     expect(new Set(titles).size).toBe(titles.length);
     expect(kind.purpose.length).toBeGreaterThan(30);
-    expect(kind.sources.length).toBeGreaterThan(0);
+    expect(told({ kind }).sources.length).toBeGreaterThan(0);
   });
 });

@@ -6,7 +6,7 @@ import type { Ref } from './contract.ts';
  * @param need given or carried field with what stands behind @param input given with the voltage ahead @param output its own outcome
  */
 export const neededAhead =
-  (need: string, input: string, output: string): Ref =>
+  (need: string, input: string, output: string): Ref<never> =>
   (c) => {
     const wanted = c.range(need)?.high;
     const [ahead, behind] = [c.must(input), c.physical(output)];

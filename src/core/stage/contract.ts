@@ -4,7 +4,6 @@ import type { DeviceSort } from '../parts/devices.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import type { Series } from '../quantity/preferred.ts';
-import type { Figure } from './drawing.ts';
 import type { AnyInputs, Env, Fields, Inputs, OutcomeDefs, PartDefs, Results, SpreadLike, StateId } from './data.ts';
 import type { Judged } from './judged.ts';
 
@@ -19,12 +18,12 @@ export type Severity = 'must' | 'should' | 'note';
 export type Sense = 'atMost' | 'atLeast' | 'within' | 'temperature' | 'holds';
 export type Limit = number | Range | null;
 
-export interface CheckDef {
+export interface CheckDef<N extends string = string> {
   title: string;
   severity: Severity | ((c: Judged) => Severity);
   sense: Sense;
   /** An outcome, or a computed quantity with its ends. */
-  value: string | ((c: Judged) => SpreadLike);
+  value: N | ((c: Judged) => SpreadLike);
   /** Needed where `value` is computed. */
   unit?: Unit;
   /** A `within` check gives target and half-width. */
@@ -81,7 +80,7 @@ export interface Cured {
 }
 
 /** A reference into a judged stage: an outcome, a given, or `R1.value` / `U1.currentRating`. */
-export type Ref = string | ((c: Judged) => number | Range | null);
+export type Ref<N extends string = string> = N | ((c: Judged) => number | Range | null);
 
 /** What a rail carries, down to its consumers or back to its provider. */
 export type RailMeaning =
@@ -101,35 +100,67 @@ export type RailMeaning =
   | 'maximum'
   | 'absoluteMaximum';
 
-export interface RailPort {
-  /** A charger names the battery it charges with a port of its own, which neither provides nor draws. */
-  role: 'provides' | 'consumes' | 'battery';
-  /** A battery port: the flag that says whether what feeds this stage descends from that battery. */
-  loop?: string;
-  /** A provider whose losses depend on its load takes the load in each state. */
-  loads?: Readonly<Record<StateId, string>>;
-  /** Shares of time of the states, where the board lists them. */
-  shares?: Readonly<Record<StateId, string>>;
+interface RailPortOf<N extends string> {
+  /** Given or carried fields that the rail fills. */
+  fills: Readonly<Partial<Record<RailMeaning | 'load' | 'power', N>>>;
+  /** Voltage by name (an outcome or given), since each of its ends may be missing; the rest by reference. */
+  gives: Readonly<{ voltage?: N } & Partial<Record<Exclude<RailMeaning, 'voltage'>, Ref<N>>>>;
+}
+
+/** A port that stands for a rail: it gives voltage, ripple… and hears what hangs on it. */
+export interface Provides<N extends string = string> extends RailPortOf<N> {
+  role: 'provides';
+  gives: RailPortOf<N>['gives'] & { voltage: N };
   /**
-   * Given or carried fields that the rail fills. `load` is the current of all that hangs on it; where `power` is named too, what
-   * keeps its power whatever the voltage is left out of `load` and told there, W. A battery port: `load` is what is drawn from
-   * the battery on average over the states.
+   * `load` is the current of all that hangs on it; where `power` is filled too, what keeps its power whatever the voltage is
+   * left out of `load` and told there, W.
    */
-  fills: Readonly<Partial<Record<RailMeaning | 'load' | 'power', string>>>;
-  /** A consumer: the outcome that is its current, the same in every state, or one per state. */
-  draws?: string | Readonly<Record<StateId, string>>;
+  fills: RailPortOf<N>['fills'];
+  /** Its losses depend on its load: it takes the load in each state. */
+  loads?: Readonly<Record<StateId, N>>;
+  /** Shares of time of the states, where the board lists them. */
+  shares?: Readonly<Record<StateId, N>>;
+  /** It can stand below ground by design; of any other nothing is left where its formula goes below. */
+  signed?: true;
+  draws?: undefined;
+  copiesCounted?: undefined;
+  keepsPower?: undefined;
+  loop?: undefined;
+}
+
+/** A port that draws from a rail: it fills what arrives, and carries back minimum, maximum, surge… */
+export interface Consumes<N extends string = string> extends RailPortOf<N> {
+  role: 'consumes';
+  fills: Readonly<Partial<Record<RailMeaning, N>> & { load?: undefined; power?: undefined }>;
+  gives: Omit<RailPortOf<N>['gives'], 'voltage'> & { voltage?: undefined };
+  /** The outcome that is its current, the same in every state, or one per state. */
+  draws?: N | Readonly<Record<StateId, N>>;
   /** `draws` already counts the copies of the stage. */
   copiesCounted?: boolean;
-  /** A provider that can stand below ground by design; of any other nothing is left where its formula goes below. */
-  signed?: true;
-  /** A consumer that keeps its power when the voltage falls: always, for some of its choices, or as far as what hangs behind it does. */
+  /** It keeps its power when the voltage falls: always, for some of its choices, or as far as what hangs behind it does. */
   keepsPower?: true | 'behind' | ((x: AnyInputs) => boolean);
-  /**
-   * A provider gives voltage (an outcome or given by name, since each of its ends may be missing), ripple…; a consumer
-   * carries back minimum, maximum, surge…
-   */
-  gives: Readonly<{ voltage?: string } & Partial<Record<Exclude<RailMeaning, 'voltage'>, Ref>>>;
+  loads?: undefined;
+  shares?: undefined;
+  signed?: undefined;
+  loop?: undefined;
 }
+
+/** A charger names the battery it charges with a port of its own, which neither provides nor draws. */
+export interface Charges<N extends string = string> extends RailPortOf<N> {
+  role: 'battery';
+  /** `load` is what is drawn from the battery on average over the states. */
+  fills: RailPortOf<N>['fills'];
+  /** The flag that says whether what feeds this stage descends from that battery. */
+  loop?: N;
+  draws?: undefined;
+  copiesCounted?: undefined;
+  keepsPower?: undefined;
+  loads?: undefined;
+  shares?: undefined;
+  signed?: undefined;
+}
+
+export type RailPort<N extends string = string> = Provides<N> | Consumes<N> | Charges<N>;
 
 /** What a signal carries down to the stage that listens. */
 export interface SignalDown {
@@ -155,43 +186,54 @@ export interface SignalDown {
 /** What arrives at a stage, by input. */
 export type Incoming = Readonly<Record<string, SignalDown | undefined>>;
 
-export interface SignalPort {
-  role: 'in' | 'out';
+/** What a signal fills: downwards for an input, backwards for an output. */
+type SignalFill =
+  | 'voltage'
+  | 'low'
+  | 'high'
+  | 'nominal'
+  | 'sourceResistance'
+  | 'noise'
+  | 'ripple'
+  | 'rippleFrequency'
+  | 'loadResistance'
+  | 'bias'
+  | 'fullScale'
+  | 'resolution'
+  | 'maximum'
+  | 'attenuationFrequency';
+type SignalBack = 'loadResistance' | 'bias' | 'fullScale' | 'resolution' | 'maximum' | 'attenuationFrequency';
+
+interface SignalPortOf<N extends string> {
   /** Carries when something happens, s, instead of a voltage: no level to draw, and only another such port hears it. */
   event?: true;
-  /** Fields the signal fills: downwards for an input, backwards for an output. */
-  fills: Readonly<
-    Partial<
-      Record<
-        | 'voltage'
-        | 'low'
-        | 'high'
-        | 'nominal'
-        | 'sourceResistance'
-        | 'noise'
-        | 'ripple'
-        | 'rippleFrequency'
-        | 'loadResistance'
-        | 'bias'
-        | 'fullScale'
-        | 'resolution'
-        | 'maximum'
-        | 'attenuationFrequency',
-        string
-      >
-    >
-  >;
-  /** An input carries these back. */
-  back?: Readonly<Partial<Record<'loadResistance' | 'bias' | 'fullScale' | 'resolution' | 'maximum' | 'attenuationFrequency', Ref>>>;
-  /** An input where a chain ends: the outcomes or givens that say where it clips, what one step of it is, and the noise it reads. */
-  ends?: Readonly<{ clips?: string; lsb?: string; noise?: string }>;
-  /** An output makes this of what came in at each input; an input that nothing drives is not there. */
-  down?: (c: Judged, incoming: Incoming) => Partial<SignalDown>;
-  /** An output: own attenuation from each input it hears, relative to DC, dB at a frequency: a function of the inputs. */
-  attenuation?: Readonly<Record<string, (x: AnyInputs, env: AnyInputs, frequency: number) => number>>;
-  /** Fields that the path so far fills, from `incoming`. */
-  path?: Readonly<Record<string, (incoming: SignalDown, range: (ref: string) => Range | null) => number | Range | null>>;
+  fills: Readonly<Partial<Record<SignalFill, N>>>;
 }
+
+/** An input: it fills what arrives, and carries back how it loads and what it stands. */
+export interface Hears<N extends string = string> extends SignalPortOf<N> {
+  role: 'in';
+  back?: Readonly<Partial<Record<SignalBack, Ref<N>>>>;
+  /** A chain ends here: the outcomes or givens that say where it clips, what one step of it is, and the noise it reads. */
+  ends?: Readonly<{ clips?: N; lsb?: N; noise?: N }>;
+  /** Fields that the path so far fills, from `incoming`. */
+  path?: Readonly<Partial<Record<N, (incoming: SignalDown, range: (ref: string) => Range | null) => number | Range | null>>>;
+  down?: undefined;
+  attenuation?: undefined;
+}
+
+/** An output: what it makes of what came in at each input; an input that nothing drives is not there. */
+export interface Speaks<N extends string = string> extends SignalPortOf<N> {
+  role: 'out';
+  down?: (c: Judged, incoming: Incoming) => Partial<SignalDown>;
+  /** Own attenuation from each input it hears, relative to DC, dB at a frequency: a function of the inputs. */
+  attenuation?: Readonly<Record<string, (x: AnyInputs, env: AnyInputs, frequency: number) => number>>;
+  back?: undefined;
+  ends?: undefined;
+  path?: undefined;
+}
+
+export type SignalPort<N extends string = string> = Hears<N> | Speaks<N>;
 
 /** One step of the working. `expression` evaluated with `values` gives `result`. */
 export interface Step {
@@ -247,17 +289,17 @@ export interface BringUpStep {
 }
 
 /** A device whose junction is judged, and what lies between it and the air. The names are outcomes, givens or parameters. */
-export interface WarmDevice {
+export interface WarmDevice<N extends string = string> {
   part: string;
   /** The check that judges the junction. */
   check: string;
-  dissipation: string;
-  junction: string;
-  limit: string;
-  junctionToCase?: string;
-  caseToSink?: string;
+  dissipation: N;
+  junction: N;
+  limit: N;
+  junctionToCase?: N;
+  caseToSink?: N;
   /** The given with the resistance from sink to air: a heatsink stage fills it when the device is mounted there. */
-  sink?: string;
+  sink?: N;
 }
 
 /** A stage that takes up the heat of others and gives them its temperature: an enclosure, or a heatsink with places for devices. */
@@ -298,6 +340,11 @@ export interface Refusal {
   message: string;
 }
 
+type Keys<T> = keyof T & string;
+type PartNames<P> = { [S in Keys<P>]: P[S] extends { params: infer Q } ? `${S}.value` | `${S}.${Keys<Q>}` : `${S}.value` }[Keys<P>];
+/** Every figure of a kind by its name: outcomes, givens, what links carry, parts' values and parameters. */
+export type NameIn<G, P, O, C> = Keys<G> | Keys<O> | Keys<C> | `given.${Keys<G>}` | PartNames<P> | 'ambient';
+
 export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDefs, O extends OutcomeDefs = OutcomeDefs, C extends Fields = Fields> {
   id: string;
   family: string;
@@ -319,18 +366,18 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   region?: (c: Judged) => { outside: readonly { outcome: string; ends: readonly ('nominal' | 'low' | 'high')[] }[]; reason: string } | null;
   /** The sort of generic devices whose parameters are givens here: a cell. */
   takes?: { sort: DeviceSort; given: readonly string[] };
-  checks: Readonly<Record<string, CheckDef>>;
+  checks: Readonly<Record<string, CheckDef<keyof NoInfer<O> & string>>>;
   /** Checks to mend first where results have no value, the most likely cause first: the others then only say so. */
   mendFirst?: readonly string[];
-  rails: Readonly<Record<string, RailPort>>;
-  signals: Readonly<Record<string, SignalPort>>;
+  rails: Readonly<Record<string, RailPort<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>>;
+  signals: Readonly<Record<string, SignalPort<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>>;
   /** All heat on the board, per copy and place, W, at nominal in a state. */
   heat?: (x: Inputs<G, P, C>, o: Record<string, number>, state: StateId, copies: number) => Record<string, number>;
   /** Its devices that get warm. */
-  warm?: readonly WarmDevice[];
+  warm?: readonly WarmDevice<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>[];
   shelter?: Shelter;
   /** Starts at a time of its own: what the other starters on the same rail draw meanwhile fills `before`. Names are outcomes. */
-  startUp?: { start: string; ready: string; inrush: string; running: string; before: string };
+  startUp?: Readonly<Record<'start' | 'ready' | 'inrush' | 'running' | 'before', NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>;
   /** Not inside the board's enclosure unless the stage says so: a panel in the sun. */
   outdoors?: true;
   /** Power taken from outside the board (a source), W per copy at nominal in a state; `drawn` is what its rails give then, A. */
@@ -339,16 +386,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   driven?: true;
   /** A store of energy: the outcomes that say how long it lasts (s) and what it gives on average (A). */
   lasts?: { time: keyof O & string; current: keyof O & string };
-  working: (c: Judged<Inputs<G, P, C>>) => Step[];
-  figure: (c: Judged<Inputs<G, P, C>>) => Figure;
-  /** The circuit of the nominal stage; null where there is none with what is given. */
-  simulate?: (x: Inputs<G, P, C>, o: Record<string, number>, env: Env<G, P, C>) => Simulation | null;
-  curves?: (x: Inputs<G, P, C>, env: Env<G, P, C>, o: Record<string, number>) => Curve[];
-  bringUp: (c: Judged<Inputs<G, P, C>>) => BringUpStep[];
   confirm: readonly { id: string; text: string }[];
   cautions: readonly string[];
-  schools?: string;
-  sources: readonly string[];
   /** Searched beside title, aliases and purpose. */
   group: 'Supply' | 'Signal' | 'Conversion' | 'Load' | 'Heat';
 }

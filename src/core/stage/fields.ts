@@ -46,3 +46,9 @@ export const list = (unit: Unit, value: readonly number[], doc?: string, more: P
   ...(doc ? { doc } : {}),
   ...more,
 });
+
+/** Choices for which a part is there. */
+export const when =
+  (test: (given: Readonly<Record<string, unknown>>) => boolean) =>
+  (given: Readonly<Record<string, unknown>>): boolean =>
+    test(given);

@@ -11,7 +11,7 @@ export type Method = 'plain' | 'extreme-value' | 'root-sum-square' | 'monte-carl
 /**
  * A stage whose inputs are known, with its outcomes on demand: what checks, ports, working, figures and bring-up read.
  */
-export class Judged<X = AnyInputs> {
+export class Judged<X = AnyInputs, N extends string = string> {
   readonly #known = new Map<string, Spread>();
   readonly #ranges: Map<string, Input>;
 
@@ -28,7 +28,7 @@ export class Judged<X = AnyInputs> {
   }
 
   /** An outcome with its ends. */
-  out(name: string): Spread {
+  out(name: N): Spread {
     const known = this.#known.get(name);
     if (known) return known;
     const spread = this.#compute(name);
@@ -44,8 +44,8 @@ export class Judged<X = AnyInputs> {
     }
     if (derived)
       return span(
-        derived.spanOver.map((n) => this.out(n)),
-        this.out(derived.nominalOf),
+        derived.spanOver.map((n) => this.out(n as N)),
+        this.out(derived.nominalOf as N),
       );
     switch (this.method) {
       case 'plain':
@@ -65,20 +65,30 @@ export class Judged<X = AnyInputs> {
   }
 
   /** An outcome or given as the neighbours see it: also where it is not as designed and so has no number of its own. */
-  physical(name: string): Spread {
+  physical(name: N): Spread {
     return !this.tells(name) || this.derived(name) ? this.spread(name) : this.study.standing(name);
   }
 
   /** The nominal of an outcome, or null. */
-  nominal(name: string): number | null {
+  nominal(name: N): number | null {
     return this.out(name).nominal;
+  }
+
+  /** The nominal of an outcome for a sum that is shown; NaN where it has none. */
+  number(name: N): number {
+    return this.out(name).nominal ?? NaN;
+  }
+
+  /** What an outcome's formula gives, also where it does not hold. */
+  computed(name: N): number {
+    return this.study.nominal[name] as number;
   }
 
   /**
    * A given, part value or parameter with its ends: `loadCurrent`, `R1.value`, `U1.currentRating`; null when not known.
    * @throws for a name the stage does not have: a slip in the kind
    */
-  range(ref: string): Range | null {
+  range(ref: N): Range | null {
     const x = this.x as AnyInputs;
     const part = placeOf(ref);
     const group = part ? null : ref === 'ambient' ? x : ref in x.given ? x.given : x.carried;
@@ -93,7 +103,7 @@ export class Judged<X = AnyInputs> {
   }
 
   /** As `range`, for what the kind itself guarantees to be there. @throws when it is not: a slip in the kind. */
-  must(ref: string): Range {
+  must(ref: N): Range {
     const range = this.range(ref);
     if (!range) throw new Error(`"${ref}" has no value here`);
     return range;
@@ -105,14 +115,14 @@ export class Judged<X = AnyInputs> {
   }
 
   /** An outcome, given or part by name; null when it has no number. */
-  pick(ref: string): Range | null {
+  pick(ref: N): Range | null {
     if (!this.tells(ref)) return this.range(ref);
     const s = this.out(ref);
     return s.nominal === null || s.low === null || s.high === null ? null : { nominal: s.nominal, low: s.low, high: s.high };
   }
 
   /** As `pick`, with the reason where it has no number, and with one end where the other has none. */
-  spread(ref: string): Spread {
+  spread(ref: N): Spread {
     if (this.tells(ref)) return this.out(ref);
     return this.range(ref) ?? { nominal: null, low: null, high: null, absent: impossible('it is not given') };
   }

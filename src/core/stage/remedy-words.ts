@@ -1,6 +1,7 @@
 import { formatText } from '../quantity/format.ts';
-import type { Cured, Field, Kind, Remedy, Setting } from './contract.ts';
-import { fieldAt, mustTitle } from './titles.ts';
+import type { Cured, Kind, Remedy, Setting } from './contract.ts';
+import { splitName } from './named.ts';
+import { mustTitle } from './titles.ts';
 
 /** Digits of a figure that a remedy promises: it is rounded to the side that passes before it comes here. */
 const DIGITS = 4;
@@ -21,7 +22,7 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 export function remedyWords(remedy: Remedy, kind: Kind): string {
   const groups = new Map<string, string[]>();
   for (const s of [remedy, ...(remedy.with ?? [])]) {
-    const [owner, key] = splitSetting(s.set);
+    const [owner, key] = splitName(s.set);
     const words = settingWords(s, kind);
     const rest = owner === 'given' ? words : words.slice(owner.length + 1);
     groups.set(rest, [...(groups.get(rest) ?? []), ...(owner === 'given' || key === '' ? [] : [owner])]);
@@ -31,7 +32,7 @@ export function remedyWords(remedy: Remedy, kind: Kind): string {
 
 /** "R1 of 1.2 kΩ or more", "load current of 105 mA or less", "C2 rated 25 V or more". */
 export function settingWords(setting: Setting, kind: Kind): string {
-  const [owner, key] = splitSetting(setting.set);
+  const [owner, key] = splitName(setting.set);
   const side = setting.atLeast !== undefined ? ' or more' : setting.atMost !== undefined ? ' or less' : '';
   const value = setting.atLeast ?? setting.atMost ?? setting.to!;
   const amount = typeof value === 'number' ? formatText(value, setting.unit, DIGITS) : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
@@ -44,12 +45,3 @@ export function settingWords(setting: Setting, kind: Kind): string {
   if (/Rating$/.test(key)) return `${owner} rated ${amount}${side}`;
   return `${owner} with ${mustTitle(kind, owner, key)} of ${amount}${side}`;
 }
-
-/** `R1.value` or `given.x` as owner and key. */
-export function splitSetting(set: string): [owner: string, key: string] {
-  const dot = set.indexOf('.');
-  return [set.slice(0, dot), set.slice(dot + 1)];
-}
-
-/** The field a setting names; null for a part's value or tolerance. */
-export const fieldOf = (kind: Kind, set: string): Field | null => fieldAt(kind, ...splitSetting(set)) ?? null;

@@ -1,4 +1,5 @@
-import type { Field, Kind, PartDef } from './contract.ts';
+import type { Kind } from './contract.ts';
+import { fieldAt } from './named.ts';
 
 /** Givens and parameters in the designer's words. A kind that means something else by a name says so in the field itself. */
 const TITLES: Readonly<Record<string, string>> = {
@@ -453,14 +454,9 @@ const TITLES: Readonly<Record<string, string>> = {
   wiringResistance: 'wiring shared by all',
 };
 
-/** A given (`owner` "given") or a part's parameter. */
-export const fieldAt = (kind: Kind, owner: string, key: string): Field | undefined =>
-  owner === 'given' ? (kind.given as Record<string, Field>)[key] : (kind.parts as Record<string, PartDef>)[owner]?.params?.[key];
-
 /** How a given or carried field (`owner` "given") or a part's parameter is called on screens and in sentences; undefined where nobody said. */
 export function titleOf(kind: Kind, owner: string, key: string): string | undefined {
-  const field = fieldAt(kind, owner, key) ?? (owner === 'given' ? (kind.carried as Record<string, Field>)[key] : undefined);
-  return field?.title ?? TITLES[key];
+  return fieldAt(kind, owner, key)?.title ?? TITLES[key];
 }
 /** As above, for names there must be. */
 export const mustTitle = (kind: Kind, owner: string, key: string): string => titleOf(kind, owner, key) ?? key;

@@ -3,7 +3,7 @@ import { formatText } from '../quantity/format.ts';
 import { rated } from '../quantity/stock.ts';
 import type { Unit } from '../quantity/units.ts';
 import { exactly } from '../quantity/uncertain.ts';
-import type { CheckDef, Step } from './contract.ts';
+import type { CheckDef, SpreadLike } from './contract.ts';
 import type { Judged } from './judged.ts';
 
 /** A value in a sentence: three digits, unit, "unknown" where there is none. */
@@ -21,50 +21,31 @@ export const sayOut = (c: Judged, name: string, unit: Unit): string => say(c.nom
 export const sayPart = (value: number | null | undefined, unit: Unit): string =>
   value === null || value === undefined ? 'not fitted' : value === 0 && unit === 'F' ? 'none' : formatText(value, unit, 4);
 
-/** A number with its unit, as a working step shows it. */
-export const q = (value: number, unit: Unit): { value: number; unit: Unit } => ({ value, unit });
-
-type Amount = readonly [value: number, unit: Unit];
-
-/** One step of the working in one line: what it gives, the expression, and the numbers put in. */
-export const step = (
-  title: string,
-  name: string,
-  [value, unit]: Amount,
-  expression: string,
-  values: Readonly<Record<string, Amount>>,
-  source: string,
-  outcome?: string,
-): Step => ({
-  title,
-  expression,
-  values: Object.fromEntries(Object.entries(values).map(([k, [v, u]]) => [k, q(v, u)])),
-  result: { name, value, unit },
-  source,
-  ...(outcome ? { outcome } : {}),
-});
-
-/** A check in one line; a limit by name is a given, a part's value or a parameter. */
-export const held = (
-  title: string,
-  value: CheckDef['value'],
+type HeldRest = readonly [
   sense: CheckDef['sense'],
   limit: string | CheckDef['limit'],
   from: string,
   severity: CheckDef['severity'],
   help: CheckDef['help'],
-  more: Partial<CheckDef> = {},
-): CheckDef => ({
-  title,
-  value,
-  sense,
-  limit: typeof limit === 'string' ? (c) => c.range(limit) : limit,
-  from,
-  severity,
-  help,
-  ...(typeof limit === 'string' && limit.includes('.') && more.derated ? { rating: limit } : {}),
-  ...more,
-});
+  more?: Partial<CheckDef<never>>,
+];
+
+/** A check in one line; a limit by name is a given, a part's value or a parameter. */
+export function held(title: string, value: (c: Judged) => SpreadLike, ...rest: HeldRest): CheckDef<never>;
+export function held<const N extends string>(title: string, value: N, ...rest: HeldRest): CheckDef<N>;
+export function held(title: string, value: CheckDef['value'], ...[sense, limit, from, severity, help, more = {}]: HeldRest): CheckDef {
+  return {
+    title,
+    value,
+    sense,
+    limit: typeof limit === 'string' ? (c) => c.range(limit) : limit,
+    from,
+    severity,
+    help,
+    ...(typeof limit === 'string' && limit.includes('.') && more.derated ? { rating: limit } : {}),
+    ...more,
+  };
+}
 
 /** A check that is a condition: true holds, false fails, null is not known. It has no margin. */
 export const condition = (
@@ -73,8 +54,8 @@ export const condition = (
   from: string,
   severity: CheckDef['severity'],
   help: CheckDef['help'],
-  more: Partial<CheckDef> = {},
-): CheckDef => {
+  more: Partial<CheckDef<never>> = {},
+): CheckDef<never> => {
   const value = (c: Judged) => {
     const holds = test(c);
     return holds === null ? { nominal: null, low: null, high: null, absent: missing('something needed is not known') } : exactly(holds ? 1 : 0);

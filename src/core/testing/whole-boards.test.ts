@@ -1,3 +1,4 @@
+import { told } from './tellings.ts';
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { BoardDoc } from '../board/document.ts';
@@ -207,7 +208,7 @@ describe('sizing', () => {
 describe('the solver starts', () => {
   it('17: an untouched charge pump over time', () => {
     const s = stage(sumOf('17'), 'pump');
-    const run = simulateStage(s, 'transient');
+    const run = simulateStage(s, told(s), 'transient');
     if (!run.ok) throw new Error(run.reason);
     const { time, signals } = run.answer as { time: number[]; signals: { out: number[] } };
     const from = time.findIndex((t) => t > 0.8 * time.at(-1)!);

@@ -37,7 +37,7 @@ async function seedBoard(account: string, folder: string, file: string): Promise
   const frozen = await freeze(account, board, 0, demo.note);
   if (!frozen.ok) throw new Error(`demo/${file} has readings but is ${frozen.reason}`);
   const revision = (await findRevision(account, board, frozen.letter))!;
-  const plan = bringUpPlan(evaluateBoard(revision.document));
+  const plan = await bringUpPlan(evaluateBoard(revision.document));
   for (const r of demo.readings) {
     const step = plan.find((p) => p.key === r.step);
     if (!step) throw new Error(`demo/${name}: no step ${r.step}; there are ${plan.map((p) => p.key).join(', ')}`);

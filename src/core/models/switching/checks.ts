@@ -21,7 +21,7 @@ const askedLoad = (c: Judged): SpreadLike | null => {
   return all.length ? { nominal: Math.max(...all.map((r) => r.nominal)), low: 0, high: Math.max(...all.map((r) => r.high)) } : null;
 };
 
-export const converterChecks: Record<string, CheckDef> = {
+export const converterChecks = {
   'design-load': held(
     'load against the design load',
     (c) => askedLoad(c) ?? exactly(0),
@@ -140,10 +140,10 @@ export const converterChecks: Record<string, CheckDef> = {
     () => 'The working lists the losses by cause: begin with the largest.',
     { applies: (c) => c.must('efficiencyMinimum').high > 0 },
   ),
-};
+} as const satisfies Record<string, CheckDef>;
 
 /** Checks of a converter that steps up or inverts. */
-export const crossover: CheckDef = held(
+export const crossover = held(
   'crossover of the loop',
   (c) => c.range('crossoverFrequency') ?? exactly(0),
   'atMost',
@@ -153,14 +153,14 @@ export const crossover: CheckDef = held(
   (c) => `Slow the loop to ${say(c.out('maximumCrossover').low, 'Hz')} or less, or use less inductance.`,
   { unit: 'Hz', applies: (c) => c.range('crossoverFrequency') !== null },
 );
-export const maximumDuty: CheckDef = held('duty cycle', 'dutyCycle', 'atMost', 'U1.maximumDuty', 'largest duty of U1', 'must', (c) =>
+export const maximumDuty = held('duty cycle', 'dutyCycle', 'atMost', 'U1.maximumDuty', 'largest duty of U1', 'must', (c) =>
   c.out('dutyCycle').absent === NOT_UP
     ? 'A lower input, a higher output, or a converter that steps up and down.'
     : c.out('dutyCycle').absent === RUNAWAY
       ? 'Less load, lower resistances, or more copper under U1: at this heat it never settles.'
       : 'Less resistance of source and path, a higher least input, or two steps.',
 );
-export const outputCapacitorVoltage = (value: CheckDef['value'] = outputMagnitude): CheckDef =>
+export const outputCapacitorVoltage = (value: CheckDef<never>['value'] = outputMagnitude) =>
   held(
     'voltage on COUT',
     value,
@@ -174,7 +174,7 @@ export const outputCapacitorVoltage = (value: CheckDef['value'] = outputMagnitud
     },
     { derated: true, unit: 'V' },
   );
-export const minimumOnTime = (title: string, severity: 'must' | 'should', help: string): CheckDef =>
+export const minimumOnTime = (title: string, severity: 'must' | 'should', help: string) =>
   held(
     title,
     'onTime',
@@ -186,7 +186,7 @@ export const minimumOnTime = (title: string, severity: 'must' | 'should', help: 
   );
 
 /** Where the diode feeds the output alone, its mean current is the load's. */
-export const loadThroughDiode: CheckDef = held(
+export const loadThroughDiode = held(
   'mean current of D1',
   (c) => c.must('loadCurrent'),
   'atMost',

@@ -2,10 +2,11 @@ import { isAbsent, type Absent } from '../../math/absent.ts';
 import type { Element } from '../../circuit/netlist.ts';
 import type { Transient } from '../../circuit/transient.ts';
 import type { Converter, Point } from '../../physics/converter.ts';
-import type { Curve, Simulation, Step } from '../../stage/contract.ts';
+import type { Curve, Simulation } from '../../stage/contract.ts';
 import { dot, ground, part, port, wire, type Drawn, type Figure } from '../../stage/drawing.ts';
 import type { AnyInputs, Judged } from '../../stage/judged.ts';
-import { say, sayOut, sayPart, step } from '../../stage/words.ts';
+import { say, sayOut, sayPart } from '../../stage/words.ts';
+import { step, type Operand, type StepSpec } from '../../stage/telling.ts';
 
 const SHARP = { saturation: 1e-9, emission: 0.1 };
 const KNEE = 0.1 * 0.02585;
@@ -79,39 +80,45 @@ export function converterSimulation(c: Converter, p: Point | Absent): Simulation
   };
 }
 
+/** What every converter has that the working names. */
+type ConverterName =
+  | 'loadCurrent'
+  | 'ambient'
+  | 'U1.junctionToAmbient'
+  | 'dutyCycle'
+  | 'rippleCurrent'
+  | 'peakCurrent'
+  | 'totalDissipation'
+  | 'efficiency'
+  | 'junctionTemperature';
+
 /** From the divider to the junction; the operating point is settled with its own heat. */
-export function converterWorking(c: Judged, k: Converter | Absent, p: Point | Absent, feedback: Step[]): Step[] {
+export function converterWorking<N extends string>(k: Converter | Absent, p: Point | Absent, feedback: StepSpec<N>[]): StepSpec<N | ConverterName>[] {
   if (isAbsent(k) || isAbsent(p)) return feedback;
-  const { given: g, parts } = c.x;
-  const n = (name: string) => c.nominal(name) ?? NaN;
   const hot = 1 + k.switches.tempco * 1e-6 * (p.junction - 25);
   const [vd, rd] = k.synchronous ? [0, k.switches.rectifier * hot] : [k.diode.forward, k.diode.resistance];
   const rm = k.switches.main * hot;
-  const steps = [
+  const steps: StepSpec<N | ConverterName>[] = [
     ...feedback,
-    step('Load with the divider’s own', 'It', [p.total, 'A'], 'I + Vo/Rdiv', { I: [g.loadCurrent, 'A'], Vo: [k.output, 'V'], Rdiv: [k.divider, 'ohm'] }, 'Ohm'),
+    step('Load with the divider’s own', 'It = I + Vo/Rdiv', [p.total, 'A'], { I: 'loadCurrent', Vo: [k.output, 'V'], Rdiv: [k.divider, 'ohm'] }, 'Ohm'),
   ];
   const common = { It: [p.total, 'A'], Rd: [rd, 'ohm'], Vd: [vd, 'V'], dcr: [k.inductor.dcr, 'ohm'] } as const;
-  const ripple = (expression: string, values: Parameters<typeof step>[4]) =>
+  const ripple = (expression: string, values: Readonly<Record<string, Operand<ConverterName>>>) =>
     step(
       'Inductor ripple',
-      'dI',
-      [p.ripple, 'A'],
-      expression,
+      `dI = ${expression}`,
+      'rippleCurrent',
       { ...values, dcr: [k.inductor.dcr, 'ohm'], D: [p.duty, 'ratio'], L: [p.henries, 'H'], f: [k.frequency, 'Hz'] },
       'volts over the inductor while the switch is on',
-      'rippleCurrent',
     );
   if (p.continuous && k.topology === 'buck')
     steps.push(
       step(
         'Duty cycle',
-        'D',
-        [p.duty, 'ratio'],
-        '(Vo + Vd + It*(Rd + dcr))/(Vin - It*Rh + Vd + It*Rd)',
+        'D = (Vo + Vd + It*(Rd + dcr))/(Vin - It*Rh + Vd + It*Rd)',
+        'dutyCycle',
         { ...common, Vo: [k.output, 'V'], Vin: [p.vin, 'V'], Rh: [rm, 'ohm'] },
         'volt-second balance with every resistance',
-        'dutyCycle',
       ),
       ripple('(Vin - Vo - It*(Rh + dcr))*D/(L*f)', { Vin: [p.vin, 'V'], Vo: [k.output, 'V'], It: [p.total, 'A'], Rh: [rm, 'ohm'] }),
     );
@@ -119,9 +126,8 @@ export function converterWorking(c: Judged, k: Converter | Absent, p: Point | Ab
     steps.push(
       step(
         'Mean inductor current',
-        'IL',
+        'IL = It/(1 - D)',
         [p.mean, 'A'],
-        'It/(1 - D)',
         { It: [p.total, 'A'], D: [p.duty, 'ratio'] },
         'charge balance; D solves the volt-second balance with every resistance',
       ),
@@ -130,39 +136,25 @@ export function converterWorking(c: Judged, k: Converter | Absent, p: Point | Ab
   steps.push(
     step(
       'Peak current',
-      'Ip',
-      [p.peak, 'A'],
-      p.continuous ? 'IL + dI/2' : 'dI',
+      `Ip = ${p.continuous ? 'IL + dI/2' : 'dI'}`,
+      'peakCurrent',
       { IL: [p.mean, 'A'], dI: [p.ripple, 'A'] },
       p.continuous ? 'mean and half the ripple' : 'the current starts from zero',
-      'peakCurrent',
     ),
     step(
       'All losses',
-      'P',
-      [p.heat, 'W'],
-      'Pu + Pd + Pl + Pc',
+      'P = Pu + Pd + Pl + Pc',
+      'totalDissipation',
       { Pu: [p.controller, 'W'], Pd: [p.diodeHeat, 'W'], Pl: [p.inductorHeat, 'W'], Pc: [p.heat - p.controller - p.diodeHeat - p.inductorHeat, 'W'] },
       'controller, diode, inductor; capacitors and divider',
-      'totalDissipation',
     ),
-    step(
-      'Efficiency',
-      'eta',
-      [n('efficiency'), 'ratio'],
-      'Vo*I/(Vo*I + P)',
-      { Vo: [k.output, 'V'], I: [g.loadCurrent, 'A'], P: [p.heat, 'W'] },
-      'power balance',
-      'efficiency',
-    ),
+    step('Efficiency', 'eta = Vo*I/(Vo*I + P)', 'efficiency', { Vo: [k.output, 'V'], I: 'loadCurrent', P: [p.heat, 'W'] }, 'power balance'),
     step(
       'Junction of U1',
-      'Tj',
-      [p.junction, 'degC'],
-      'Ta + Pu*theta',
-      { Ta: [c.x.ambient, 'degC'], Pu: [p.controller, 'W'], theta: [parts.U1.junctionToAmbient, 'K/W'] },
-      'JEDEC JESD51, settled with the switches’ resistance',
+      'Tj = Ta + Pu*theta',
       'junctionTemperature',
+      { Ta: 'ambient', Pu: [p.controller, 'W'], theta: 'U1.junctionToAmbient' },
+      'JEDEC JESD51, settled with the switches’ resistance',
     ),
   );
   return steps;

@@ -272,18 +272,18 @@ export function converterResults(x: AnyInputs, c: Converter | Absent, full: Poin
 export const crossoverOf = (c: Converter, p: Point): number =>
   c.topology === 'buck' || !p.continuous ? c.frequency / 10 : Math.min(c.frequency / 10, rightHalfPlaneZero(c, p) / 4);
 
-export const STATE_LOADS: Readonly<Record<StateId, string>> = {
+export const STATE_LOADS = {
   asleep: 'loadCurrentAsleep',
   idle: 'loadCurrentIdle',
   typical: 'loadCurrentTypical',
   peak: 'loadCurrentPeak',
-};
-export const STATE_DRAWS: Readonly<Record<StateId, string>> = {
+} as const satisfies Record<StateId, string>;
+export const STATE_DRAWS = {
   asleep: 'inputCurrentAsleep',
   idle: 'inputCurrentIdle',
   typical: 'inputCurrentTypical',
   peak: 'inputCurrentPeak',
-};
+} as const satisfies Record<StateId, string>;
 
 /** All heat in a state: what goes in less what comes out. */
 export const converterHeat = (x: AnyInputs, o: Record<string, number>, state: StateId): Record<string, number> => {
@@ -326,4 +326,4 @@ export const converterOut = {
 export const converterWarm = [
   { part: 'U1', check: 'junction-temperature', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'U1.maximumJunction' },
   { part: 'D1', check: 'diode-temperature', dissipation: 'diodeDissipation', junction: 'diodeTemperature', limit: 'D1.maximumJunction' },
-];
+] as const;

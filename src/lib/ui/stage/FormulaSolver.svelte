@@ -1,11 +1,12 @@
 <script lang="ts">
   import { confirm } from '../../../core/board/simulate.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
+  import type { AnyTelling } from '../../../core/stage/telling.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import Quantity from '../atoms/Quantity.svelte';
 
-  let { stage }: { stage: StageSum } = $props();
-  let compared = $derived(confirm(stage));
+  let { stage, telling }: { stage: StageSum; telling: AnyTelling } = $props();
+  let compared = $derived(confirm(stage, telling));
   /** Below this the difference is only rounding of the display. */
   const SAME = 5e-5;
 </script>

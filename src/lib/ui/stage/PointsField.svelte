@@ -46,11 +46,11 @@
         <input
           class="num"
           type="text"
-          aria-label="{label} {i + 1}, {paramTitle(key, column)}"
-          placeholder={paramTitle(key, column)}
+          aria-label="{label} {i + 1}, {paramTitle(key)}"
+          placeholder={paramTitle(key)}
           value={row[key]}
           onchange={(e) => put(shown.map((r, j) => (j === i ? { ...r, [key]: e.currentTarget.value } : r)))}
-          title={`${paramTitle(key, column)}, ${column.unit}`}
+          title={`${paramTitle(key)}, ${column.unit}`}
         />
       {/each}
       <Button look="quiet" aria-label="Remove point {i + 1}" onclick={() => put(shown.filter((_, j) => j !== i))}>×</Button>

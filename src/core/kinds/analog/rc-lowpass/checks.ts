@@ -1,7 +1,7 @@
 import { more, less, closer } from '../../../stage/cures.ts';
 import type { CheckDef } from '../../../stage/contract.ts';
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   'cutoff-accuracy': {
     title: 'cutoff accuracy',
     value: 'cutoffFrequency',
@@ -69,4 +69,4 @@ export const checks: Record<string, CheckDef> = {
     severity: 'should',
     help: [more('C1.value'), 'The noise is √(kT/C), whatever R1.'],
   },
-};
+} as const satisfies Record<string, CheckDef>;

@@ -1,3 +1,4 @@
+import { told } from '../../../testing/tellings.ts';
 import { describe, expect, it } from 'vitest';
 import { curvesOf } from '../../../board/curves.ts';
 import { alone, check, ends, nominal } from '../../../testing/boards.ts';
@@ -23,7 +24,7 @@ describe('response', () => {
     expect(nominal(s, 'gain')).toBeCloseTo(dc, 9);
     const corner = nominal(s, 'cutoffFrequency');
     expect(magnitude(corner, r, load, c, esr) / dc).toBeCloseTo(Math.SQRT1_2, 9);
-    const response = curvesOf(s)[0]!;
+    const response = curvesOf(s, told(s))[0]!;
     response.x.forEach((f, i) => expect(response.nominal[i]).toBeCloseTo(20 * Math.log10(magnitude(f, r, load, c, esr)), 6));
   });
 

@@ -15,7 +15,7 @@ function working(c: Judged): { spread: SpreadLike; slot: 'R1' | 'R2' } {
     : { spread: { nominal: Math.abs(out.nominal ?? 0) * share, low: 0, high: below }, slot: 'R2' };
 }
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   'ratio-accuracy': {
     title: 'accuracy of the ratio',
     value: 'ratioError',
@@ -86,4 +86,4 @@ export const checks: Record<string, CheckDef> = {
     severity: 'must',
     help: (c) => [more(`${working(c).slot}.voltageRating`), `${working(c).slot} split into equal resistors in series shares it.`],
   },
-};
+} as const satisfies Record<string, CheckDef>;

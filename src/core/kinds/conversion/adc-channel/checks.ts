@@ -10,7 +10,7 @@ function largestTerm(c: Judged): Term {
   return calibrated(g, terms).reduce((a, b) => (b.volts > a.volts ? b : a));
 }
 
-const accuracy = (value: string): CheckDef => ({
+const accuracy = <const N extends string>(value: N): CheckDef<N> => ({
   title: 'accuracy',
   value,
   sense: 'atMost',
@@ -30,7 +30,7 @@ const accuracy = (value: string): CheckDef => ({
   },
 });
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   range: {
     title: 'use of the range',
     value: 'rangeUse',
@@ -132,4 +132,4 @@ export const checks: Record<string, CheckDef> = {
     severity: 'must',
     help: [more('R1.value'), 'External clamp diodes take the rest. Mind the error and the settling that R1 adds.'],
   },
-};
+} as const satisfies Record<string, CheckDef>;

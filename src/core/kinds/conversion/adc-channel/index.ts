@@ -4,15 +4,10 @@ import { thermalNoise } from '../../../physics/noise.ts';
 import { defineKind, type Refusal } from '../../../stage/contract.ts';
 import { choice, flag, list, num, openOhms } from '../../../stage/fields.ts';
 import { calibrated, errorTerms, extremeSum, noiseBandwidth, rootSum, settling, type Network } from './budget.ts';
-import { bringUp } from './bring-up.ts';
 import { fitLine, type Point } from './calibration.ts';
 import { checks } from './checks.ts';
-import { curves } from './curves.ts';
-import { figure } from './figure.ts';
 import { aliasRejection, interferenceRejection, ownAttenuation, ownCorner } from './rejection.ts';
-import { simulate } from './simulate.ts';
 import { size } from './sizing.ts';
-import { working } from './working.ts';
 
 /** Peak-to-peak noise is taken as 6.6 times rms: all but one reading in a thousand of a normal distribution. */
 const PEAK_TO_PEAK = 6.6;
@@ -283,16 +278,8 @@ export const adcChannel = defineKind({
     },
     out: { role: 'out', fills: {} },
   },
-  working,
-  figure,
-  curves,
-  simulate,
-  bringUp,
   confirm: [{ id: 'reference-decoupled', text: 'The reference pin has its capacitor close to it, and nothing else draws from it.' }],
   cautions: ['Sources connected to the mains need isolation by a licensed practitioner under your local code.'],
-  schools:
-    'Extreme or root-sum-square budget. Effective bits (rms) or noise-free bits (6.6 sigma). Calibrate each unit or buy accuracy. Filter outside or oversample inside.',
-  sources: ['sampling theorem', 'sinc filter noise bandwidth', 'kT/C noise', 'JCGM 100', 'IEC 60748-4-3 and IEEE 1241 terms'],
 });
 
 const NO_CORNER = none('there is no RC before the converter');

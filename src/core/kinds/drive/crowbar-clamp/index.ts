@@ -2,19 +2,17 @@ import { more, less, from } from '../../../stage/cures.ts';
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { FUSE_CURRENTS } from '../../../quantity/stock.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
-import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { held } from '../../../stage/words.ts';
 
-const sort = (c: Judged): string => c.x.given.clampTo;
-const clamps = (c: Judged) => sort(c) !== 'crowbar';
-const zener = (c: Judged) => sort(c) === 'zener' || sort(c) === 'suppressor';
+export const sort = (c: Judged): string => c.x.given.clampTo;
+export const clamps = (c: Judged) => sort(c) !== 'crowbar';
+export const zener = (c: Judged) => sort(c) === 'zener' || sort(c) === 'suppressor';
 
 /** Where the clamp begins, its slope, and the drop across the device itself. */
-function clamp({ given: g, parts: { D1, Z1 } }: AnyInputs) {
+export function clamp({ given: g, parts: { D1, Z1 } }: AnyInputs) {
   const up = g.faultVoltage > 0;
   const diode = { slope: D1.dynamicResistance, device: D1.forwardVoltage };
   if (g.clampTo === 'rail-diodes') return { level: (up ? g.supplyVoltage : 0) + D1.forwardVoltage, ...diode };
@@ -259,133 +257,8 @@ export const crowbarClamp = defineKind({
   },
   rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, gives: {} } },
   signals: {},
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const k = clamp(c.x);
-    if (!clamps(c)) {
-      const steps = [
-        step('Trigger level', 'Vt', [n('standoffVoltage'), 'V'], 'V1', { V1: [parts.Q1.triggerVoltage, 'V'] }, 'trigger circuit', 'standoffVoltage'),
-      ];
-      if (c.nominal('peakVoltage') !== null)
-        steps.push(
-          step(
-            'Highest rail',
-            'Vp',
-            [n('peakVoltage'), 'V'],
-            'min(Vf, Vt + s*t)',
-            { Vf: [g.faultVoltage, 'V'], Vt: [parts.Q1.triggerVoltage, 'V'], s: [g.slope, 'V/s'], t: [parts.Q1.triggerDelay, 's'] },
-            'the rail rises until the thyristor has fired',
-            'peakVoltage',
-          ),
-        );
-      return steps;
-    }
-    return [
-      step(
-        'Current of the clamp',
-        'I',
-        [n('clampCurrent'), 'A'],
-        'max(0, (abs(Vf) - a)/(Rf + R1 + r))',
-        { Vf: [g.faultVoltage, 'V'], a: [k.level, 'V'], Rf: [g.faultResistance, 'ohm'], R1: [parts.R1.value, 'ohm'], r: [k.slope, 'ohm'] },
-        'piecewise linear clamp',
-        'clampCurrent',
-      ),
-      step(
-        'Heat of R1',
-        'P',
-        [n('resistorDissipation'), 'W'],
-        'I^2*R1',
-        { I: [n('clampCurrent'), 'A'], R1: [parts.R1.value, 'ohm'] },
-        'Joule',
-        'resistorDissipation',
-      ),
-      step(
-        'Heat of the clamp',
-        'Pc',
-        [n('clampDissipation'), 'W'],
-        '(u + r*I)*I',
-        { u: [k.device, 'V'], r: [k.slope, 'ohm'], I: [n('clampCurrent'), 'A'] },
-        'drop across the device itself',
-        'clampDissipation',
-      ),
-      step(
-        'Error by leakage',
-        'Ve',
-        [n('leakageError'), 'V'],
-        'Il*2^((T - 25)/10)*(Rs + R1)',
-        { Il: [parts.D1.leakage, 'A'], T: [c.x.ambient, 'degC'], Rs: [g.sourceResistance, 'ohm'], R1: [parts.R1.value, 'ohm'] },
-        'leakage doubles every 10 K',
-        'leakageError',
-      ),
-    ];
-  },
-  figure: (c) => {
-    const { given: g, parts } = c.x;
-    const bar = g.clampTo === 'crowbar';
-    const items: Drawn[] = [
-      port(40, 60, 'in', say(g.faultVoltage, 'V'), 'left'),
-      wire(40, 60, 70, 60),
-      ...(bar
-        ? [part('fuse', [70, 60], 'right', 'F1', say(parts.F1.currentRating, 'A'))]
-        : [part('resistor', [70, 60], 'right', 'R1', sayPart(parts.R1.value, 'ohm'))]),
-      wire(140, 60, 290, 60),
-      dot(180, 60),
-      { sym: 'diode', id: 'D1', at: [180, 130], dir: 'up', label: 'D1', value: g.clampTo === 'rail-diodes' ? 'to the rail too' : '', side: -1 } as Drawn,
-      ground(180, 130),
-      dot(240, 60),
-      {
-        sym: 'zener',
-        id: 'Z1',
-        at: [240, 130],
-        dir: 'up',
-        label: 'Z1',
-        value: zener(c) ? say(parts.Z1.clampVoltage, 'V') : '',
-        ...(zener(c) ? {} : { dashed: true }),
-      } as Drawn,
-      ground(240, 130),
-      part('resistor', [290, 60], 'right', bar ? 'R1' : 'R2', bar ? 'not used' : sayPart(parts.R2.value, 'ohm')),
-      wire(360, 60, 440, 60),
-      port(440, 60, bar ? 'rail' : 'pin', sayOut(c, bar ? 'peakVoltage' : 'clampVoltage', 'V')),
-      { sym: 'block', id: 'Q1', at: [380, 90], size: [70, 36], label: 'Q1', value: bar ? '' : 'none' },
-      ...(bar
-        ? [{ sym: 'block' as const, id: 'R2', at: [300, 90] as [number, number], size: [60, 36] as [number, number], label: 'R2' }]
-        : [{ sym: 'block' as const, id: 'F1', at: [300, 90] as [number, number], size: [60, 36] as [number, number], label: 'F1', value: 'none' }]),
-    ];
-    return { width: 490, height: 160, title: 'Series resistor, clamp and pin', items };
-  },
-  simulate: (x, o) => {
-    const { given: g, parts } = x;
-    if (g.clampTo === 'crowbar' || !o.clampCurrent) return null;
-    const k = clamp(x);
-    const sign = g.faultVoltage > 0 ? 1 : -1;
-    return {
-      elements: [
-        { is: 'voltage', name: 'Vf', a: 'in', b: '0', wave: { sort: 'dc', value: g.faultVoltage }, ac: 1 },
-        { is: 'resistor', name: 'R1', a: 'in', b: 'node', ohms: g.faultResistance + parts.R1.value },
-        { is: 'resistor', name: 'r', a: 'node', b: 'clamp', ohms: Math.max(k.slope, 1e-6), quiet: true },
-        { is: 'voltage', name: 'Vc', a: 'clamp', b: '0', wave: { sort: 'dc', value: sign * k.level } },
-      ],
-      out: 'node',
-      band: [1, 1e6],
-      time: { stop: 1e-3 },
-      confirms: { clampVoltage: (b) => b.dc('node') },
-    };
-  },
-  bringUp: (c) => [
-    {
-      id: 'fault',
-      act: 'probe',
-      title: 'The fault, before the chip is fitted',
-      text: 'From a supply limited to 10 mA: volts at the clamped node. Then with the chip, and watch the rail for a rise.',
-      ...(clamps(c) ? { expect: window('clamped node', 'V', c.out('clampVoltage')) } : {}),
-    },
-  ],
   confirm: [{ id: 'which', text: 'Every pin that leaves the board has its clamp, and the datasheet’s injection current is the one entered.' }],
   cautions: ['A crowbar dumps all stored energy: stand clear of fuse and thyristor, and discharge capacitors.', 'Suppressors fail short.'],
-  schools:
-    'Clamp to the rails (fast, precise, lifts the rail) or to ground (safe rail, softer, leaks); a resistor only (chips rated for injection), or an external clamp.',
-  sources: ['piecewise diode models', 'pulse power of clamps by the square-root law', 'adiabatic fuse I²t'],
 });
 
 const A_CROWBAR = none('a crowbar has no clamp');

@@ -2,18 +2,16 @@ import { more, less } from '../../../stage/cures.ts';
 import { impossible, none, type Value } from '../../../math/absent.ts';
 import { COPPER_TEMPCO, copperResistivity } from '../../../physics/copper.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { part, port, wire } from '../../../stage/drawing.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
-import { held, say, sayOut, step } from '../../../stage/words.ts';
+import { held } from '../../../stage/words.ts';
 
 /** Square metres of a square mil. */
-const MIL2 = 25.4e-6 ** 2;
+export const MIL2 = 25.4e-6 ** 2;
 /** Curve fit of the older charts: amperes = k·K^0.44·(square mils)^0.725. // [IPC-2221] */
-const FIT = { outer: 0.048, inner: 0.024 } as const;
-const rise = (amps: number, k: number, area: number): number => (amps / (k * (area / MIL2) ** 0.725)) ** (1 / 0.44);
+export const FIT = { outer: 0.048, inner: 0.024 } as const;
+export const rise = (amps: number, k: number, area: number): number => (amps / (k * (area / MIL2) ** 0.725)) ** (1 / 0.44);
 const areaFor = (amps: number, k: number, kelvin: number): number => (amps / (k * kelvin ** 0.44)) ** (1 / 0.725) * MIL2;
 /** Volumetric heat of copper, J/(m³·K). */
 const HEAT = 3.45e6;
@@ -27,7 +25,7 @@ function pulsed(start: number, amps: number, area: number, seconds: number): num
 }
 
 /** Width that was chosen: typed, or the least of 0.05 mm steps that holds rise, drop and pulse at the nominal ambient. */
-function widthOf(x: AnyInputs, chosenAt: AnyInputs): number {
+export function widthOf(x: AnyInputs, chosenAt: AnyInputs): number {
   if (x.parts.W1.width !== null) return x.parts.W1.width;
   const {
     given: g,
@@ -164,79 +162,8 @@ export const circuitTrace = defineKind({
   rails: {},
   signals: {},
   heat: (_, o) => ({ trace: o.dissipation ?? 0 }),
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const width = widthOf(c.x, c.env.nominal);
-    const area = width * parts.W1.thickness;
-    return [
-      step('Cross-section, square mils', 'S', [area / MIL2, ''], 'w*t/(25.4e-6)^2', { w: [width, 'm'], t: [parts.W1.thickness, 'm'] }, 'definition'),
-      step(
-        'Rise',
-        'dT',
-        [n('temperatureRise'), 'K'],
-        '(I/(k*S^0.725))^(1/0.44)',
-        { I: [g.loadCurrent, 'A'], k: [FIT[g.layer as keyof typeof FIT], ''], S: [area / MIL2, ''] },
-        'IPC-2221, curve fit of the charts',
-        'temperatureRise',
-      ),
-      step(
-        'Resistance, hot',
-        'R',
-        [n('resistance'), 'ohm'],
-        '1.7241e-8*(1 + 0.00393*(T - 20))*l/A',
-        { T: [n('traceTemperature'), 'degC'], l: [g.length, 'm'], A: [area, 'm2'] },
-        'IEC 60028',
-        'resistance',
-      ),
-      step('Drop', 'Vd', [n('drop'), 'V'], 'I*R', { I: [g.loadCurrent, 'A'], R: [n('resistance'), 'ohm'] }, 'Ohm', 'drop'),
-      step('Heat', 'P', [n('dissipation'), 'W'], 'I^2*R', { I: [g.loadCurrent, 'A'], R: [n('resistance'), 'ohm'] }, 'Joule', 'dissipation'),
-    ];
-  },
-  figure: (c) => ({
-    width: 460,
-    height: 140,
-    title: 'Trace with its cross-section, and a via',
-    items: [
-      port(50, 60, 'current', say(c.x.given.loadCurrent, 'A'), 'left'),
-      wire(50, 60, 100, 60),
-      part('strip', [100, 60], 'right', 'W1', `${say(widthOf(c.x, c.env.nominal), 'm')} wide`),
-      part('via', [230, 60], 'right', 'V1', c.x.given.viaCount === null ? `${sayOut(c, 'viasNeeded', 'count')} needed` : `${c.x.given.viaCount} ×`),
-      wire(170, 60, 230, 60),
-      wire(300, 60, 340, 60),
-      port(340, 60, 'drop', sayOut(c, 'drop', 'V')),
-      { sym: 'text', at: [100, 115], text: 'copper' },
-      { sym: 'text', at: [160, 115], text: `${say(c.x.given.length, 'm')} long, ${say(c.x.parts.W1.thickness, 'm')} thick`, value: true },
-    ],
-  }),
-  curves: (x, env) => {
-    const width = widthOf(x, env.nominal as AnyInputs);
-    return [
-      {
-        id: 'width',
-        title: 'Rise over width',
-        x: { label: 'width', unit: 'm', log: true, from: width / 5, to: width * 5 },
-        y: { label: 'rise', unit: 'K', log: true },
-        points: 80,
-        marks: [{ axis: 'y', value: x.given.maximumRise, label: 'allowed', limit: true }],
-        at: (w) => rise(x.given.loadCurrent, FIT[x.given.layer], w * x.parts.W1.thickness),
-      },
-    ];
-  },
-  bringUp: (c) => [
-    {
-      id: 'four-wire',
-      act: 'probe',
-      title: 'Resistance',
-      text: 'A known ampere through it, millivolts over its ends with two more wires; at room temperature a little lower than hot.',
-      expect: window('over the trace', 'ohm', c.out('resistance')),
-    },
-  ],
   confirm: [{ id: 'narrow', text: 'The trace is nowhere narrower than computed: pads, necks and thermal reliefs looked at.' }],
   cautions: ['A trace is no fuse.', 'Mains traces need separation as well as width: your local code says how much.'],
-  schools:
-    'The older charts (IPC-2221, cautious for outer traces near planes) or the measured ones (IPC-2152, corrected for thickness, planes and vias). The fit of the older ones is used here.',
-  sources: ['IPC-2221', 'IPC-2152', 'fusing of copper by Onderdonk', 'adiabatic heating of copper'],
 });
 
 const NO_VIAS = none('no vias are counted');

@@ -3,13 +3,11 @@ import { impossible, isAbsent, missing, type Absent, type Value } from '../../..
 import { copperResistivity } from '../../../physics/copper.ts';
 import { addRanges, exactly } from '../../../quantity/uncertain.ts';
 import { FUSE_CURRENTS } from '../../../quantity/stock.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { neededAhead } from '../../../stage/ahead.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { part, port, thing, wire } from '../../../stage/drawing.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
-import { held, say, sayOut, step } from '../../../stage/words.ts';
+import { held } from '../../../stage/words.ts';
 
 /** Heat a bunch of so many loaded cables gives off, each against one alone. */
 const BUNCH = [1, 0.8, 0.7, 0.65, 0.6, 0.57] as const;
@@ -20,7 +18,7 @@ const perMetre = ({ parts: { W1 } }: AnyInputs, celsius: number): number => copp
 const cooling = ({ given: g, parts: { W1 } }: AnyInputs): number => g.heatTransfer * Math.PI * W1.outerDiameter * BUNCH[g.bundled - 1]! ** 2;
 
 /** Current, wire temperature and voltage at the load, settled together. */
-function settle(x: AnyInputs): { amps: number; celsius: number; ohms: number; loop: number; volts: number } | Absent {
+export function settle(x: AnyInputs): { amps: number; celsius: number; ohms: number; loop: number; volts: number } | Absent {
   const {
     given: g,
     parts: { J1 },
@@ -216,105 +214,8 @@ export const wireDrop = defineKind({
   },
   signals: {},
   heat: (_, o) => ({ 'wire and contacts': (o.drop ?? 0) * (o.loadCurrent ?? 0) }),
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const { W1, J1 } = parts;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const steps = [
-      step(
-        'I²t the wire stands',
-        'J',
-        [n('allowedI2t'), 'A2s'],
-        '(k*A*1e6)^2',
-        { k: [W1.adiabaticFactor, ''], A: [W1.conductorArea, 'm2'] },
-        'adiabatic short-circuit equation, IEC 60364',
-        'allowedI2t',
-      ),
-    ];
-    if (c.nominal('outputVoltage') === null)
-      return [
-        ...steps,
-        step(
-          'Short circuit',
-          'Ik',
-          [n('shortCircuitCurrent'), 'A'],
-          'V/R',
-          { V: [g.supplyVoltage, 'V'], R: [g.supplyVoltage / n('shortCircuitCurrent'), 'ohm'] },
-          'Ohm, cold',
-          'shortCircuitCurrent',
-        ),
-      ];
-    return [
-      ...steps,
-      step(
-        'Resistance of the wire, hot',
-        'Rw',
-        [n('wireResistance'), 'ohm'],
-        '2*l*1.7241e-8*(1 + 0.00393*(T - 20))/A',
-        { l: [g.length, 'm'], T: [n('wireTemperature'), 'degC'], A: [W1.conductorArea, 'm2'] },
-        'IEC 60028, settled with the current',
-        'wireResistance',
-      ),
-      step(
-        'Resistance of the loop',
-        'R',
-        [n('loopResistance'), 'ohm'],
-        'Rw + 4*Rc',
-        { Rw: [n('wireResistance'), 'ohm'], Rc: [J1.contactResistance, 'ohm'] },
-        'both conductors, four contacts',
-        'loopResistance',
-      ),
-      step('Drop', 'Vd', [n('drop'), 'V'], 'I*R', { I: [n('loadCurrent'), 'A'], R: [n('loopResistance'), 'ohm'] }, 'Ohm', 'drop'),
-      step('At the load', 'Vl', [n('outputVoltage'), 'V'], 'V - Vd', { V: [g.supplyVoltage, 'V'], Vd: [n('drop'), 'V'] }, 'Kirchhoff', 'outputVoltage'),
-    ];
-  },
-  figure: (c) => ({
-    width: 480,
-    height: 170,
-    title: 'Supply, both conductors with their contacts, load',
-    items: [
-      port(40, 40, 'supply', say(c.x.given.supplyVoltage, 'V'), 'left'),
-      wire(40, 40, 80, 40),
-      { sym: 'block', id: 'J1', at: [80, 22], size: [50, 36], label: 'J1' },
-      wire(130, 40, 150, 40),
-      part('resistor', [150, 40], 'right', 'W1', sayOut(c, 'wireResistance', 'ohm')),
-      wire(220, 40, 400, 40),
-      thing('resistor', [330, 40], 'down', 'load', sayOut(c, 'loadCurrent', 'A')),
-      wire(330, 110, 330, 140, 40, 140),
-      port(400, 40, 'far end', sayOut(c, 'outputVoltage', 'V')),
-    ],
-  }),
-  simulate: (x) => {
-    const s = settle(x);
-    if (isAbsent(s)) return null;
-    return {
-      elements: [
-        { is: 'voltage', name: 'V1', a: 'in', b: '0', wave: { sort: 'dc', value: x.given.supplyVoltage }, ac: 1 },
-        { is: 'resistor', name: 'Rl', a: 'in', b: 'out', ohms: Math.max(s.loop, 1e-9) },
-        ...(x.given.loadKind === 'resistance'
-          ? [{ is: 'resistor' as const, name: 'RL', a: 'out', b: '0', ohms: x.given.loadResistance }]
-          : [{ is: 'current' as const, name: 'IL', a: 'out', b: '0', wave: { sort: 'dc' as const, value: s.amps } }]),
-      ],
-      out: 'out',
-      band: [1, 1e6],
-      time: { stop: 1e-3 },
-      confirms: { outputVoltage: (b) => b.dc('out') },
-    };
-  },
-  bringUp: (c) => [
-    {
-      id: 'far-end',
-      act: 'probe',
-      title: 'Far end, full load',
-      text: 'DC volts at the supply and at the load: their difference is the drop.',
-      expect: window('at the load', 'V', c.out('outputVoltage')),
-    },
-    { id: 'warm', act: 'probe', title: 'After twenty minutes', text: `The wire should be no warmer than ${say(c.out('wireTemperature').high, 'degC')}.` },
-  ],
   confirm: [{ id: 'fuse', text: 'The fuse stands at the source end of the wire, before anything can short it.' }],
   cautions: ['A wire without a matching fuse is a heater.', 'Low-voltage batteries deliver hundreds of amperes.'],
-  schools: 'Thick cable at low voltage, or a higher voltage and a converter at the load.',
-  sources: ['IEC 60028', 'surface heat balance', 'adiabatic short-circuit equation as in IEC 60364', 'AWG definition, ASTM B258'],
 });
 
 const COLLAPSES = impossible('the load collapses: no voltage carries this power over the wire');

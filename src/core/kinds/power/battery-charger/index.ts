@@ -1,12 +1,10 @@
 import { more, less, choose } from '../../../stage/cures.ts';
 import { impossible } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { part, port, thing, wire, ground, dot } from '../../../stage/drawing.ts';
 import { choice, flag, num, orNone } from '../../../stage/fields.ts';
-import { condition, held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { condition, held, say } from '../../../stage/words.ts';
 import { cellOf, chargeTimes, limits } from './charge.ts';
 
 /** A full cell draws nothing: the source stands at its highest then. */
@@ -265,100 +263,6 @@ export const batteryCharger = defineKind({
     const given = cellOf(x).nominal * Math.max(0, (shared ? o.chargeCurrent : o.batteryCurrent) ?? 0);
     return { charger: x.given.inputVoltage * ((o.inputCurrent ?? 0) - (shared ? 0 : x.given.loadCurrent)) - given };
   },
-  working: (c) => {
-    const { given: g, parts, ambient } = c.x;
-    const { U1, R1 } = parts;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const over = Math.max(0, g.inputVoltage - U1.prechargeThreshold);
-    return [
-      step(
-        'Programmed current',
-        'Ip',
-        [n('programmedCurrent'), 'A'],
-        'K/R1',
-        { K: [U1.programConstant, 'V'], R1: [R1.value, 'ohm'] },
-        'charger datasheet practice',
-        'programmedCurrent',
-      ),
-      step('Charge rate', 'C', [n('chargeRate'), '1/h'], 'Ip/Q', { Ip: [n('programmedCurrent'), 'A'], Q: [g.cellCapacity, 'Ah'] }, 'definition', 'chargeRate'),
-      step(
-        'Termination current',
-        'Ie',
-        [n('terminationCurrent'), 'A'],
-        'k*Ip',
-        { k: [U1.terminationRatio, 'ratio'], Ip: [n('programmedCurrent'), 'A'] },
-        'charger datasheet practice',
-        'terminationCurrent',
-      ),
-      step(
-        'Heat with a low cell',
-        'P',
-        [n('dissipation'), 'W'],
-        'dV*I + Vin*Iq',
-        { dV: [over, 'V'], I: [n('lowCellCurrent'), 'A'], Vin: [g.inputVoltage, 'V'], Iq: [U1.quiescentCurrent, 'A'] },
-        'a linear charger drops the difference',
-        'dissipation',
-      ),
-      step(
-        'Junction',
-        'Tj',
-        [n('junctionTemperature'), 'degC'],
-        'Ta + theta*P',
-        { Ta: [ambient, 'degC'], theta: [U1.junctionToAmbient, 'K/W'], P: [n('dissipation'), 'W'] },
-        'JEDEC JESD51',
-        'junctionTemperature',
-      ),
-      step(
-        'Input for the full current',
-        'Vmin',
-        [n('minimumInputVoltage'), 'V'],
-        'Vf + Ip*Rp',
-        { Vf: [U1.floatVoltage, 'V'], Ip: [n('programmedCurrent'), 'A'], Rp: [U1.passResistance, 'ohm'] },
-        'Ohm',
-        'minimumInputVoltage',
-      ),
-    ];
-  },
-  figure: (c) => ({
-    width: 480,
-    height: 190,
-    title: 'Source, charger with its programming resistor, cell',
-    items: [
-      port(40, 50, 'source', say(c.x.given.inputVoltage, 'V'), 'left'),
-      wire(40, 50, 130, 50),
-      { sym: 'block', id: 'U1', at: [130, 25], size: [110, 50], label: 'U1', value: c.x.given.topology },
-      wire(185, 75, 185, 90),
-      part('resistor', [185, 90], 'down', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),
-      ground(185, 160),
-      wire(240, 50, 420, 50),
-      dot(330, 50),
-      thing('cell', [330, 120], 'up', 'cell', say(c.x.given.cellCapacity, 'Ah')),
-      ground(330, 120),
-      port(420, 50, 'battery', sayOut(c, 'chargeCurrent', 'A')),
-    ],
-  }),
-  bringUp: (c) => [
-    {
-      id: 'program',
-      act: 'probe',
-      title: 'Before the cell',
-      text: 'A resistor at the nominal cell voltage in its place: the charge current.',
-      expect: window('charge current', 'A', c.out('chargeCurrent')),
-    },
-    {
-      id: 'float',
-      act: 'probe',
-      title: 'No load',
-      text: 'DC volts at the battery terminals with nothing connected.',
-      expect: window('battery terminals', 'V', c.out('floatVoltage')),
-    },
-    {
-      id: 'ends',
-      act: 'probe',
-      title: 'Full charge',
-      text: 'With the system running: it must still end. Then take the source away and look for current back into it. Do it in a fire-safe place, and stay with it.',
-    },
-  ],
   confirm: [
     { id: 'chemistry', text: 'The charger’s float voltage and the cell’s chemistry are checked against each other once more.' },
     { id: 'thermistor', text: 'The cell’s temperature holds the charge outside its window, by a thermistor at the cell or by where it lives.' },
@@ -367,9 +271,6 @@ export const batteryCharger = defineKind({
     'Lithium cells burn when overcharged or charged frozen: right chemistry and float voltage, within the temperature window, with protection and a timer (IEC 62133, IEC 62368-1 and the maker’s sheet).',
     'Charge on the bench in a fire-safe place and stay with it.',
   ],
-  schools:
-    'Load on the cell (cheap, never ends with a load), a power path (the source is limited, the cell takes the rest), or a load switch (the source must carry both); thermal foldback or a smaller current.',
-  sources: ['constant-current constant-voltage charging of lithium cells', 'IEC 62133', 'USB specifications for source limits'],
 });
 
 const NEVER_ENDS = impossible('the load is above the termination current: the charge never ends');

@@ -1,13 +1,11 @@
 import { more, less, choose } from '../../../stage/cures.ts';
-import { resistanceAt, restVoltage } from '../../../physics/cells.ts';
-import { window } from '../../../stage/bring-up.ts';
+import { restVoltage } from '../../../physics/cells.ts';
 import { defineKind, type StateId } from '../../../stage/contract.ts';
-import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import { choice, flag, num } from '../../../stage/fields.ts';
 import type { Judged } from '../../../stage/judged.ts';
 import { STATE_LOADS } from '../../../models/switching/converter.ts';
-import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
-import { chemistryOf, COLD, currents, energy, NOT_EVEN_FULL, pack, reserve, runTime, sagOf, SHARES, thresholdCharge, usable } from './pack.ts';
+import { held, say } from '../../../stage/words.ts';
+import { chemistryOf, COLD, energy, NOT_EVEN_FULL, pack, reserve, runTime, SHARES, thresholdCharge, usable } from './pack.ts';
 import { size } from './sizing.ts';
 
 export const batterySupply = defineKind({
@@ -233,178 +231,6 @@ export const batterySupply = defineKind({
   lasts: { time: 'runTime', current: 'averageCurrent' },
   heat: (_, o) => ({ 'own overhead': (o.nominalVoltage ?? 0) * (o.overheadCurrent ?? 0) }),
   source: (x, o, state) => (o.nominalVoltage ?? 0) * ((o.overheadCurrent ?? 0) + ((x.given as Record<string, unknown>)[STATE_LOADS[state]] as number)),
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const k = chemistryOf(c.x);
-    const i = currents(c.x, k);
-    const steps = [
-      step('Nominal voltage', 'Vn', [n('nominalVoltage'), 'V'], 'S*v', { S: [g.series, 'count'], v: [k.nominal, 'V'] }, 'cells in series', 'nominalVoltage'),
-      step(
-        'Own overhead',
-        'Io',
-        [n('overheadCurrent'), 'A'],
-        g.dividerSwitched ? 'Ip + Iq + Ig' : 'Vn/(R1 + R2) + Ip + Iq + Ig',
-        {
-          Vn: [n('nominalVoltage'), 'V'],
-          R1: [parts.R1.value, 'ohm'],
-          R2: [parts.R2.value, 'ohm'],
-          Ip: [g.pullUpCurrent, 'A'],
-          Iq: [g.regulatorQuiescent, 'A'],
-          Ig: [g.protectionCurrent, 'A'],
-        },
-        'always drawn, in every state',
-        'overheadCurrent',
-      ),
-      step(
-        'Average current',
-        'Ia',
-        [n('averageCurrent'), 'A'],
-        'sa*Ia1 + si*Ii1 + st*It1 + sp*Ip1 + Io',
-        {
-          sa: [g.shareAsleep, 'ratio'],
-          Ia1: [i.load('asleep'), 'A'],
-          si: [g.shareIdle, 'ratio'],
-          Ii1: [i.load('idle'), 'A'],
-          st: [g.shareTypical, 'ratio'],
-          It1: [i.load('typical'), 'A'],
-          sp: [g.sharePeak, 'ratio'],
-          Ip1: [i.load('peak'), 'A'],
-          Io: [n('overheadCurrent'), 'A'],
-        },
-        'states with their shares of time',
-        'averageCurrent',
-      ),
-      step(
-        'Resistance of the pack',
-        'R',
-        [n('internalResistance'), 'ohm'],
-        'S*r*kT*age/P + Rw',
-        {
-          S: [g.series, 'count'],
-          r: [g.cellResistance ?? k.resistance, 'ohm'],
-          kT: [resistanceAt(k, c.x.ambient), 'ratio'],
-          age: [g.resistanceGrowth, 'ratio'],
-          P: [g.parallel, 'count'],
-          Rw: [g.wiringResistance, 'ohm'],
-        },
-        'cells in series and parallel, by temperature and age',
-        'internalResistance',
-      ),
-      step(
-        'Pack during the sag',
-        'Vp',
-        [n('pulseVoltage'), 'V'],
-        'S*v - dV',
-        { S: [g.series, 'count'], v: [restVoltage(k, g.stateOfCharge), 'V'], dV: [n('sag'), 'V'] },
-        'rest voltage less sag',
-        'pulseVoltage',
-      ),
-    ];
-    if (g.loadType === 'constant-current' && n('usableCapacity') > 0)
-      steps.push(
-        step(
-          'Run time',
-          't',
-          [n('runTime'), 's'],
-          'Q/(Ia + Is)*3600',
-          { Q: [n('usableCapacity'), 'Ah'], Ia: [n('averageCurrent'), 'A'], Is: [n('selfDischargeCurrent'), 'A'] },
-          'charge over current, self-discharge with it',
-          'runTime',
-        ),
-      );
-    return steps;
-  },
-  figure: (c) => ({
-    width: 520,
-    height: 210,
-    title: 'Cells with their resistance, bulk capacitor and sense divider',
-    items: [
-      thing('battery', [60, 120], 'up', `${c.x.given.series}S ${c.x.given.parallel}P`, sayOut(c, 'nominalVoltage', 'V')),
-      ground(60, 120),
-      wire(60, 50, 120, 50),
-      thing('resistor', [120, 50], 'right', 'pack', sayOut(c, 'internalResistance', 'ohm')),
-      wire(190, 50, 460, 50),
-      dot(250, 50),
-      part('capacitor', [250, 50], 'down', 'C1', sayPart(c.x.parts.C1.value, 'F'), c.x.parts.C1.value ? {} : { dashed: true }),
-      ground(250, 120),
-      dot(360, 50),
-      part('resistor', [360, 50], 'down', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),
-      dot(360, 120, sayOut(c, 'senseVoltage', 'V')),
-      part('resistor', [360, 120], 'down', 'R2', sayPart(c.x.parts.R2.value, 'ohm')),
-      ground(360, 190),
-      port(460, 50, 'pack', `${sayOut(c, 'emptyVoltage', 'V')}…${sayOut(c, 'fullVoltage', 'V')}`),
-    ],
-  }),
-  simulate: (x, o) => {
-    const { given: g, parts } = x;
-    const { C1 } = parts;
-    const farads = C1.value * C1.biasRetention;
-    const ohms = o.internalResistance;
-    if (ohms === undefined || ohms <= 0) return null;
-    const rest = g.series * restVoltage(chemistryOf(x), g.stateOfCharge);
-    const steady = currents(x, chemistryOf(x)).largest;
-    // The deeper of both: a burst that the bulk capacitor helps with, or the largest state.
-    const burst = g.pulseCurrent > 0 && g.pulseDuration > 0 && sagOf(x, ohms, 0) > ohms * steady;
-    const stop = burst ? g.pulseDuration : 1e-3;
-    return {
-      elements: [
-        { is: 'voltage', name: 'Vr', a: 'cell', b: '0', wave: { sort: 'dc', value: rest }, ac: 1 },
-        { is: 'resistor', name: 'Ri', a: 'cell', b: 'out', ohms },
-        ...(farads > 0 ? [{ is: 'capacitor' as const, name: 'C1', a: 'out', b: '0', farads, esr: C1.esr, initial: rest }] : []),
-        { is: 'current', name: 'Ip', a: 'out', b: '0', wave: { sort: 'dc', value: burst ? g.pulseCurrent : steady } },
-      ],
-      out: 'out',
-      band: [1, 1e5],
-      time: { stop, start: 'rest' },
-      confirms: {
-        pulseVoltage: (b) =>
-          burst && farads > 0 ? b.over({ stop, step: stop / 200, start: 'rest', outputs: ['out'] }, (t) => t.signals.out!.at(-1)!) : b.dc('out'),
-      },
-    };
-  },
-  curves: (x) => {
-    const c = chemistryOf(x);
-    const sag = pack(x).sag;
-    const axis = { label: 'state of charge', unit: 'ratio' as const, log: false, from: 0, to: 1 };
-    const cut = { axis: 'y' as const, value: Math.max(x.given.series * c.cutoff, x.given.minimumVoltage), label: 'empty', limit: true };
-    return [
-      {
-        id: 'sag',
-        title: 'Pack voltage during the sag',
-        x: axis,
-        y: { label: 'pack', unit: 'V' },
-        points: 101,
-        marks: [cut],
-        at: (s) => x.given.series * restVoltage(chemistryOf(x), s) - pack(x).sag,
-      },
-      {
-        id: 'rest',
-        title: `Pack voltage at rest (${say(sag, 'V')} more)`,
-        x: axis,
-        y: { label: 'pack', unit: 'V' },
-        points: 101,
-        marks: [cut],
-        at: (s) => x.given.series * restVoltage(chemistryOf(x), s),
-      },
-    ];
-  },
-  bringUp: (c) => [
-    {
-      id: 'rest',
-      act: 'probe',
-      title: 'At rest',
-      text: 'Pack unloaded for an hour: DC volts, compared with its state of charge.',
-      expect: window('pack, at rest', 'V', c.out('outputVoltage')),
-    },
-    { id: 'sense', act: 'probe', title: 'Sense divider, full pack', text: 'DC volts across R2.', expect: window('R2', 'V', c.out('senseVoltage')) },
-    {
-      id: 'asleep',
-      act: 'probe',
-      title: 'Asleep',
-      text: 'Microammeter in the pack lead, board asleep; then take out the divider and each regulator to see what eats it.',
-    },
-  ],
   confirm: [
     { id: 'pack-fuse', text: 'The pack has a fuse or protection of its own, before any wire.' },
     {
@@ -416,9 +242,6 @@ export const batterySupply = defineKind({
     'Lithium cells burn when shorted, crushed or overcharged: fuse the pack, protect it against over-discharge, over-charge and short circuit, and never go below its cut-off.',
     'Packs in series need balancing. NiMH and lead-acid vent; lead-acid sulphates when left empty. Follow the cell maker and your local rules for transport.',
   ],
-  schools:
-    'Average or worst-case current for the capacity law; constant power or constant current; a voltage threshold or charge counting; spare capacity or a bigger pulse capacitor.',
-  sources: ['published shapes of discharge curves', 'Peukert relation', 'IEC 61951, IEC 60086, IEC 61960 for ratings'],
 });
 
 /** What eats the battery, in order of size. */

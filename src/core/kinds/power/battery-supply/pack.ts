@@ -8,7 +8,7 @@ export const NO_THRESHOLD = none('no low-battery threshold is given');
 export const TOO_HIGH = impossible('even a full pack stands below the threshold under load');
 export const NOT_EVEN_FULL = impossible('even a full pack sags below what is needed');
 
-export const SHARES: Readonly<Record<StateId, string>> = { asleep: 'shareAsleep', idle: 'shareIdle', typical: 'shareTypical', peak: 'sharePeak' };
+export const SHARES = { asleep: 'shareAsleep', idle: 'shareIdle', typical: 'shareTypical', peak: 'sharePeak' } as const satisfies Record<StateId, string>;
 /** Mean hours of a month. */
 const MONTH = 730.5;
 

@@ -12,7 +12,7 @@ import {
 } from '../../../models/switching/checks.ts';
 import { held } from '../../../stage/words.ts';
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   ...converterChecks,
   'step-up': minimumOnTime('on-time', 'must', 'The input comes too near the output: a higher output, a lower input, or a converter that steps up and down.'),
   'maximum-duty': maximumDuty,
@@ -46,4 +46,4 @@ export const checks: Record<string, CheckDef> = {
     choose('given.outputDisconnect', true),
     'A fuse or a load switch: the current limit of the switch does not help here.',
   ]),
-};
+} as const satisfies Record<string, CheckDef>;

@@ -1,20 +1,17 @@
 import { impossible, isAbsent, standing, type Value } from '../../../math/absent.ts';
-import { boundary, converterAt, type Converter } from '../../../physics/converter.ts';
-import { window } from '../../../stage/bring-up.ts';
+import { boundary, type Converter } from '../../../physics/converter.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import { choice, flag, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import * as shared from '../../../models/switching/converter.ts';
-import { converterCurves, converterFigure, converterSimulation, converterWorking } from '../../../models/switching/circuit.ts';
 import { sizeConverter } from '../../../models/switching/sizing.ts';
-import { say, step } from '../../../stage/words.ts';
 import { checks } from './checks.ts';
 
-function converter(x: AnyInputs): Converter {
+export function converter(x: AnyInputs): Converter {
   const { U1, R1, R2 } = x.parts;
   return shared.converterOf(x, 'boost', U1.referenceVoltage * (1 + R1.value / R2.value) + U1.feedbackBiasCurrent * R1.value, R1.value + R2.value);
 }
-const point = (x: AnyInputs) => shared.fullLoad(converter(x), x.given.loadCurrent, TOO_MUCH);
+export const point = (x: AnyInputs) => shared.fullLoad(converter(x), x.given.loadCurrent, TOO_MUCH);
 const edge = (x: AnyInputs): Value => {
   const p = point(x);
   return isAbsent(p) ? p : (boundary(converter(x), p.vin) ?? TOO_MUCH);
@@ -104,58 +101,6 @@ export const boostConverter = defineKind({
   signals: {},
   warm: shared.converterWarm,
   heat: shared.converterHeat,
-  working: (c) => {
-    const { U1, R1, R2 } = c.x.parts;
-    const k = converter(c.x);
-    const p = point(c.x);
-    const drop = k.synchronous ? 0 : k.diode.forward;
-    return converterWorking(c, k, p, [
-      step(
-        'Output from the divider',
-        'Vo',
-        [k.output, 'V'],
-        'Vref*(1 + R1/R2) + Ib*R1',
-        { Vref: [U1.referenceVoltage, 'V'], R1: [R1.value, 'ohm'], R2: [R2.value, 'ohm'], Ib: [U1.feedbackBiasCurrent, 'A'] },
-        'feedback divider',
-        isAbsent(p) ? undefined : 'outputVoltage',
-      ),
-      step(
-        'Stress on the switch',
-        'Vsw',
-        [k.output + drop, 'V'],
-        'Vo + Vd',
-        { Vo: [k.output, 'V'], Vd: [drop, 'V'] },
-        'the rectifier conducts',
-        'switchVoltage',
-      ),
-    ]);
-  },
-  figure: (c) => converterFigure(c, 'boost', 'Boost converter: inductor, switch to ground, rectifier, output capacitor and feedback'),
-  simulate: (x) => converterSimulation(converter(x), point(x)),
-  curves: (x) => converterCurves(x, (at, load) => ({ c: converter(at), p: converterAt(converter(at), load) })),
-  bringUp: (c) => [
-    {
-      id: 'fit',
-      act: 'fit',
-      title: 'Fit the converter',
-      text: 'Controller, inductor, CIN, COUT and feedback; leave the load off. Never short the output without a fuse before it.',
-    },
-    {
-      id: 'off',
-      act: 'probe',
-      title: 'Enable low',
-      text: 'DC volts at the output with the stage off: the rectifier may still conduct.',
-      expect: window('output, off', 'V', c.out('offOutputVoltage')),
-    },
-    { id: 'output', act: 'probe', title: 'Enabled, light load', text: 'DC volts at COUT.', expect: window('COUT', 'V', c.out('outputVoltage')) },
-    {
-      id: 'lowest',
-      act: 'probe',
-      title: 'Lowest cell voltage, full load',
-      text: `Bench supply at ${say(c.must('inputVoltage').low, 'V')} with the source’s resistance in series.`,
-      expect: window('input pins', 'V', c.out('terminalVoltage')),
-    },
-  ],
   confirm: [
     { id: 'fuse', text: 'A fuse or a protected cell stands before the unlimited path through inductor and rectifier.' },
     { id: 'loop', text: 'Switch, rectifier and COUT form the smallest loop on the board.' },
@@ -164,9 +109,6 @@ export const boostConverter = defineKind({
     'A lithium cell delivers tens of amperes into the unlimited path from input to output: fit a fuse or a protected cell.',
     'Never run a lithium cell below its cut-off, and never charge or discharge it outside its temperature window.',
   ],
-  schools:
-    'A disconnecting synchronous stage, or a diode with a load switch; sized at the lowest cell or with a raised cut-off; forced-continuous or skipping.',
-  sources: ['averaged switch model of the boost stage', 'volt-second and charge balance'],
 });
 
 const TOO_MUCH = impossible('it would need a larger duty cycle than the controller makes');

@@ -18,7 +18,7 @@ const coarseness = (c: Judged): SpreadLike => {
   return { nominal: times(r.nominal, hand.nominal), low: times(r.low, hand.low), high: times(r.high, hand.high), ...(r.absent ? { absent: r.absent } : {}) };
 };
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   ...converterChecks,
   dropout: held(
     'lowest input that regulates',
@@ -95,4 +95,4 @@ export const checks: Record<string, CheckDef> = {
     whenNull: 'absent',
     applies: trimmed,
   }),
-};
+} as const satisfies Record<string, CheckDef>;

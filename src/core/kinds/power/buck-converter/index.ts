@@ -1,8 +1,7 @@
 import { impossible, isAbsent, none, standing, type Absent, type Value } from '../../../math/absent.ts';
 import { boundary, converterAt, leastInput, type Converter, type Point } from '../../../physics/converter.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { choice, flag, num, orNone } from '../../../stage/fields.ts';
+import { choice, flag, num, orNone, when } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import {
   controllerParams,
@@ -21,13 +20,11 @@ import {
   converterWarm,
   STATE_DRAWS,
 } from '../../../models/switching/converter.ts';
-import { converterCurves, converterFigure, converterSimulation, converterWorking } from '../../../models/switching/circuit.ts';
 import { sizeConverter } from '../../../models/switching/sizing.ts';
-import { say, step } from '../../../stage/words.ts';
 import { checks } from './checks.ts';
 
 /** Output that the divider asks for, the divider's own resistance, and the ends a trimmer reaches. */
-function feedback({ given: g, parts }: AnyInputs) {
+export function feedback({ given: g, parts }: AnyInputs) {
   const { U1, R1, R2, RV1 } = parts;
   const vref = U1.referenceVoltage;
   if (g.feedback === 'fixed')
@@ -46,7 +43,7 @@ function converter(x: AnyInputs): Converter | Absent {
   const f = feedback(x);
   return f.vo === null ? OUT_OF_TRIM : converterOf(x, 'buck', f.vo, f.divider);
 }
-const at = (x: AnyInputs, load: number): { c: Converter | Absent; p: Point | Absent } => {
+export const at = (x: AnyInputs, load: number): { c: Converter | Absent; p: Point | Absent } => {
   const c = converter(x);
   return { c, p: isAbsent(c) ? c : converterAt(c, load) };
 };
@@ -105,7 +102,7 @@ export const buckConverter = defineKind({
       tolerance: 0.2,
       default: 10000,
       doc: 'trimmer',
-      needed: (g) => g.feedback !== 'fixed',
+      needed: when((g) => g.feedback !== 'fixed'),
       params: { rotation: num('deg', 270, 'full turn of the track') },
     },
     D1: converterDiode('catch diode, with rectifier diode'),
@@ -170,56 +167,6 @@ export const buckConverter = defineKind({
   signals: {},
   warm: converterWarm,
   heat: converterHeat,
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const { U1, R1, R2 } = parts;
-    const { c: k, p } = at(c.x, g.loadCurrent);
-    const fixed = step(
-      'Output from the divider',
-      'Vo',
-      [isAbsent(k) ? NaN : k.output, 'V'],
-      'Vref*(1 + R1/R2) + Ib*R1',
-      { Vref: [U1.referenceVoltage, 'V'], R1: [R1.value, 'ohm'], R2: [R2.value, 'ohm'], Ib: [U1.feedbackBiasCurrent, 'A'] },
-      'feedback divider',
-      isAbsent(p) ? undefined : 'outputVoltage',
-    );
-    return converterWorking(c, k, p, g.feedback === 'fixed' && !isAbsent(k) ? [fixed] : []);
-  },
-  figure: (c) => converterFigure(c, 'buck', 'Buck converter: switch, rectifier, inductor, output capacitor and feedback'),
-  simulate: (x) => {
-    const { c, p } = at(x, x.given.loadCurrent);
-    return isAbsent(c) ? null : converterSimulation(c, p);
-  },
-  curves: (x) => converterCurves(x, at),
-  bringUp: (c) => [
-    {
-      id: 'fit',
-      act: 'fit',
-      title: 'Fit the converter',
-      text: 'CIN first, right at the pins; then controller, inductor and COUT. Leave the load off. Set a trimmer before any load is connected.',
-    },
-    {
-      id: 'feed',
-      act: 'feed',
-      title: 'Feed it with a current limit',
-      text: 'No load. It should draw a few milliamperes; a run into the limit is a short or a turned part.',
-      feed: { volts: c.x.given.inputVoltage, amps: 0.1 },
-    },
-    { id: 'output', act: 'probe', title: 'Output, unloaded', text: 'DC volts at COUT.', expect: window('COUT', 'V', c.out('outputVoltage')) },
-    {
-      id: 'ripple',
-      act: 'probe',
-      title: 'Ripple at full load',
-      text: `Scope at COUT, AC coupled, 20 MHz limit, short spring: no more than ${say(c.out('outputRipple').high, 'V')}.`,
-    },
-    {
-      id: 'asleep',
-      act: 'probe',
-      title: 'Asleep',
-      text: 'Microammeter in the input, load asleep: the sleeping current decides battery life.',
-      expect: window('input current asleep', 'A', c.out('inputCurrentAsleep')),
-    },
-  ],
   confirm: [
     { id: 'pin-order', text: 'Pin order and exposed pad are checked against the datasheet of the very part that will be fitted.' },
     { id: 'loop', text: 'CIN, switch and rectifier form the smallest loop on the board, and the switch node is short.' },
@@ -228,9 +175,6 @@ export const buckConverter = defineKind({
     'Set an adjustable module before you connect its load.',
     'A shorted high side puts the whole input on the load: fuse or clamp what cannot stand it. Above 60 V DC follow your local electrical safety rules.',
   ],
-  schools:
-    'Forced-continuous (constant ripple spectrum, for audio) or skipping (battery); a fixed pair or a trimmer; current limit above or below the inductor’s saturation.',
-  sources: ['volt-second and charge balance, textbook treatments of switching converters', 'IEC 60063 values'],
 });
 
 /** In dropout the switch stays on: the output follows the input by as much as is lacking. */

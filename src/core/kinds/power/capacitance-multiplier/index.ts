@@ -6,13 +6,11 @@ import { settlingTime } from '../../../physics/rc-ladder.ts';
 import { junctionToAmbient } from '../../../physics/thermal.ts';
 import { HEATSINKS } from '../../../quantity/stock.ts';
 import { nextBelow } from '../../../quantity/preferred.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { neededAhead } from '../../../stage/ahead.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
 import { num } from '../../../stage/fields.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { held, say } from '../../../stage/words.ts';
 import { size } from './sizing.ts';
 
 const two = (g: Readonly<Record<string, unknown>>) => g.sections === 2;
@@ -241,152 +239,8 @@ export const capacitanceMultiplier = defineKind({
     const out = (o.outputVoltage ?? 0) * x.given.loadCurrent;
     return { transistor: o.dissipation ?? 0, 'base network': input - out - (o.dissipation ?? 0) };
   },
-  working: (c) => {
-    const { given: g, parts, ambient } = c.x;
-    const { Q1, R1, R3, R2 } = parts;
-    const raw = (name: string) => c.study.nominal[name] as number;
-    const shown = (name: string) => (c.nominal(name) === null ? undefined : name);
-    const rs = R1.value + (g.sections === 2 ? R3.value! : 0);
-    const r2 = R2.value || null;
-    return [
-      step(
-        'Base current',
-        'Ib',
-        [raw('baseCurrent'), 'A'],
-        'I/(B + 1)',
-        { I: [g.loadCurrent, 'A'], B: [Q1.currentGain, 'ratio'] },
-        'emitter follower',
-        'baseCurrent',
-      ),
-      r2
-        ? step(
-            'Output',
-            'Vo',
-            [raw('outputVoltage'), 'V'],
-            'Vin*R2/(Rs + R2) - Ib*Rs*R2/(Rs + R2) - Vbe',
-            { Vin: [g.inputVoltage, 'V'], R2: [r2, 'ohm'], Rs: [rs, 'ohm'], Ib: [raw('baseCurrent'), 'A'], Vbe: [Q1.forwardVoltage, 'V'] },
-            'Thevenin equivalent of the base network',
-            shown('outputVoltage'),
-          )
-        : step(
-            'Output',
-            'Vo',
-            [raw('outputVoltage'), 'V'],
-            'Vin - Ib*Rs - Vbe',
-            { Vin: [g.inputVoltage, 'V'], Ib: [raw('baseCurrent'), 'A'], Rs: [rs, 'ohm'], Vbe: [Q1.forwardVoltage, 'V'] },
-            'Kirchhoff',
-            shown('outputVoltage'),
-          ),
-      step(
-        'Collector-emitter at the trough',
-        'Vce',
-        [raw('troughDifferential'), 'V'],
-        'Vin - Vo - Vr/2',
-        { Vin: [g.inputVoltage, 'V'], Vo: [raw('outputVoltage'), 'V'], Vr: [g.inputRipple, 'V'] },
-        'definition',
-        shown('troughDifferential'),
-      ),
-      step(
-        'Ripple that passes',
-        'Vro',
-        [raw('outputRipple'), 'V'],
-        'Vr*10^(-A/20)',
-        { Vr: [g.inputRipple, 'V'], A: [raw('rippleRejection'), 'dB'] },
-        'small-signal model of the follower with its base network',
-        shown('outputRipple'),
-      ),
-      step(
-        'Heat of Q1',
-        'P',
-        [raw('dissipation'), 'W'],
-        '(Vin - Vo)*I*B/(B + 1) + Vbe*Ib',
-        {
-          Vin: [g.inputVoltage, 'V'],
-          Vo: [raw('outputVoltage'), 'V'],
-          I: [g.loadCurrent, 'A'],
-          B: [Q1.currentGain, 'ratio'],
-          Vbe: [Q1.forwardVoltage, 'V'],
-          Ib: [raw('baseCurrent'), 'A'],
-        },
-        'power balance',
-        shown('dissipation'),
-      ),
-      step(
-        'Junction',
-        'Tj',
-        [raw('junctionTemperature'), 'degC'],
-        'Ta + P*theta',
-        { Ta: [ambient, 'degC'], P: [raw('dissipation'), 'W'], theta: [junctionToAmbient(Q1, g), 'K/W'] },
-        'JEDEC JESD51',
-        shown('junctionTemperature'),
-      ),
-    ];
-  },
-  figure: (c) => {
-    const { parts } = c.x;
-    const second = c.x.given.sections === 2;
-    // What stands right of the base network moves on for its second section.
-    const [at, q] = second ? [285, 385] : [160, 330];
-    const items: Drawn[] = [
-      port(40, 40, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
-      wire(40, 40, q, 40),
-      dot(80, 40),
-      wire(80, 40, 80, 120),
-      part('resistor', [80, 120], 'right', 'R1', sayPart(parts.R1.value, 'ohm')),
-      dot(160, 120),
-      wire(150, 120, 160, 120),
-      part('capacitor', [160, 120], 'down', 'C1', sayPart(parts.C1.value, 'F')),
-      ground(160, 190),
-    ];
-    if (second)
-      items.push(
-        wire(160, 120, 200, 120),
-        part('resistor', [200, 120], 'right', 'R3', sayPart(parts.R3.value, 'ohm')),
-        wire(270, 120, at, 120),
-        dot(at, 120),
-        part('capacitor', [at, 120], 'down', 'C3', sayPart(parts.C3.value, 'F')),
-        ground(at, 190),
-      );
-    items.push(wire(at, 120, q + 45, 120), wire(q + 45, 120, q + 45, 62));
-    items.push({ sym: 'block', id: 'Q1', at: [q, 18], size: [90, 44], label: 'Q1', value: 'follower' });
-    items.push(
-      parts.R2.value
-        ? part('resistor', [q, 120], 'down', 'R2', sayPart(parts.R2.value, 'ohm'))
-        : thing('resistor', [q, 120], 'down', 'R2', 'not fitted', { dashed: true }),
-    );
-    items.push(ground(q, 190), wire(q + 90, 40, q + 140, 40), port(q + 140, 40, 'out', sayOut(c, 'outputVoltage', 'V')));
-    return { width: q + 190, height: 220, title: 'Emitter follower with a smoothed base', items };
-  },
-  curves: (x) => [
-    {
-      id: 'rejection',
-      title: 'Ripple rejection over frequency',
-      x: { label: 'frequency', unit: 'Hz', log: true, from: 1, to: 1e5 },
-      y: { label: 'rejection', unit: 'dB' },
-      points: 100,
-      marks: [{ axis: 'x', value: x.given.rippleFrequency, label: 'ripple' }],
-      at: (f) => -toDb(through(x, f)),
-    },
-  ],
-  bringUp: (c) => [
-    {
-      id: 'fit',
-      act: 'fit',
-      title: 'Fit Q1 and its base network',
-      text: 'Check collector, base and emitter against the datasheet of the very part, and the diode from base to input where the input can be shorted.',
-    },
-    { id: 'output', act: 'probe', title: 'Output at peak load', text: 'DC volts at the emitter.', expect: window('emitter', 'V', c.out('outputVoltage')) },
-    {
-      id: 'ripple',
-      act: 'probe',
-      title: 'Ripple at low line',
-      text: 'Scope AC coupled at 5 mV per division, peak load: no negative spikes, which would be breakthrough at the trough.',
-    },
-  ],
   confirm: [{ id: 'short', text: 'A short at the output is caught by a fuse or a limit before Q1: the follower has none of its own.' }],
   cautions: ['Discharge C1 before short-circuiting anything.', 'Q1 and its sink get hot, and its tab is at the input.'],
-  schools: 'Multiplier (quiet, follows the line) or regulator (fixed volts, its own noise); bipolar (low drop) or MOSFET (no base current, 3–4 V drop).',
-  sources: ['hybrid-pi model', 'emitter follower with finite output conductance', 'JEDEC JESD51'],
 });
 
 const NO_LOAD = none('nothing is drawn');

@@ -2,24 +2,21 @@ import { more, less } from '../../../stage/cures.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../../../quantity/stock.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../../stage/contract.ts';
-import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
 import { choice, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
 import { converterCapacitor, converterDiode, STATE_DRAWS, STATE_LOADS } from '../../../models/switching/converter.ts';
 import { outputMagnitude } from '../../../models/switching/checks.ts';
-import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { held } from '../../../stage/words.ts';
 import { perAmpere, type Pump } from './network.ts';
 
-function pump({ given: g, parts }: AnyInputs): Pump {
+export function pump({ given: g, parts }: AnyInputs): Pump {
   const { U1, C1, C2, D1 } = parts;
   const way = g.rectifier === 'switches' ? 2 * U1.switchResistance : U1.switchResistance + D1.seriesResistance;
   return { c1: C1.value * C1.biasRetention, e1: C1.esr, c2: C2.value * C2.biasRetention, e2: C2.esr, in: way, out: way, frequency: g.switchingFrequency };
 }
 const ideal = ({ given: g, parts }: AnyInputs, vin: number): number =>
   (g.mode === 'inverter' ? vin : 2 * vin) - (g.rectifier === 'diodes' ? 2 * parts.D1.forwardVoltage : 0);
-const diodes = (c: Judged) => c.x.given.rectifier === 'diodes';
 const state = (name: string) => num('A', null, `load ${name}`, { min: 0 });
 const NO_STATE = none('no load is stated for it');
 
@@ -224,166 +221,14 @@ export const chargePump = defineKind({
     // The rail stands at its voltage under the design load; what is not drawn of that shows as heat here.
     return { pump: load === null || drawn === undefined ? (o.totalDissipation ?? 0) : g.inputVoltage * drawn - Math.abs(o.outputVoltage ?? 0) * load };
   },
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const inverter = g.mode === 'inverter';
-    const drop = diodes(c) ? 2 * parts.D1.forwardVoltage : 0;
-    const p = pump(c.x);
-    return [
-      step(
-        'Output resistance, usual sum',
-        'Rb',
-        [n('outputResistanceBound'), 'ohm'],
-        '1/(f*C1) + 2*(Ra + Rb) + 4*e1 + e2',
-        { f: [g.switchingFrequency, 'Hz'], C1: [p.c1, 'F'], Ra: [p.in, 'ohm'], Rb: [p.out, 'ohm'], e1: [p.e1, 'ohm'], e2: [p.e2, 'ohm'] },
-        'slow and fast limits added',
-        'outputResistanceBound',
-      ),
-      step(
-        'Droop, with the exact resistance',
-        'Vd',
-        [n('droop'), 'V'],
-        'I*Ro',
-        { I: [g.loadCurrent, 'A'], Ro: [n('outputResistance'), 'ohm'] },
-        'periodic state of the two-phase network, solved exactly',
-        'droop',
-      ),
-      step(
-        'Output',
-        'Vo',
-        [n('outputVoltage'), 'V'],
-        inverter ? '-(Vin - Vf - Vd)' : '2*Vin - Vf - Vd',
-        { Vin: [g.inputVoltage, 'V'], Vf: [drop, 'V'], Vd: [n('droop'), 'V'] },
-        'charge balance',
-        'outputVoltage',
-      ),
-      step(
-        'Input current',
-        'Iin',
-        [n('inputCurrent'), 'A'],
-        'k*I + Iq',
-        { k: [inverter ? 1 : 2, 'count'], I: [g.loadCurrent, 'A'], Iq: [parts.U1.quiescentCurrent, 'A'] },
-        'charge balance',
-        'inputCurrent',
-      ),
-      step(
-        'All losses',
-        'P',
-        [n('totalDissipation'), 'W'],
-        'Vin*Iin - abs(Vo)*I',
-        { Vin: [g.inputVoltage, 'V'], Iin: [n('inputCurrent'), 'A'], Vo: [n('outputVoltage'), 'V'], I: [g.loadCurrent, 'A'] },
-        'power balance',
-        'totalDissipation',
-      ),
-    ];
-  },
-  figure: (c) => ({
-    width: 500,
-    height: 200,
-    title: 'Charge pump with flying and reservoir capacitor',
-    items: [
-      port(40, 60, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
-      wire(40, 60, 120, 60),
-      { sym: 'block', id: 'U1', at: [120, 35], size: [150, 50], label: 'U1', value: c.x.given.mode },
-      wire(160, 85, 160, 130),
-      part('capacitor', [160, 130], 'right', 'C1', sayPart(c.x.parts.C1.value, 'F')),
-      wire(230, 130, 230, 85),
-      { sym: 'block', id: 'D1', at: [290, 140], size: [70, 44], label: diodes(c) ? 'D1' : '', value: diodes(c) ? 'two' : 'no diodes' },
-      wire(270, 60, 440, 60),
-      dot(390, 60),
-      part('capacitor', [390, 60], 'down', 'C2', sayPart(c.x.parts.C2.value, 'F')),
-      ground(390, 130),
-      port(440, 60, 'out', sayOut(c, 'outputVoltage', 'V')),
-    ],
-  }),
-  simulate: (x, o) => {
-    const { given: g } = x;
-    if (g.rectifier !== 'switches' || typeof o.outputVoltage !== 'number') return null;
-    const p = pump(x);
-    const period = 1 / p.frequency;
-    const ron = Math.max(p.in / 2, 1e-3);
-    const dead = period / 1000;
-    const on = { from: 0, to: period / 2 - dead, period };
-    const off = { from: period / 2, to: period - dead, period };
-    const sw = (name: string, a: string, b: string, closed: { from: number; to: number; period: number }) => ({
-      is: 'switch' as const,
-      name,
-      a,
-      b,
-      on: ron,
-      off: 1e6,
-      closed,
-    });
-    const inverter = g.mode === 'inverter';
-    const stop = 30 * period;
-    return {
-      elements: [
-        { is: 'voltage', name: 'Vin', a: 'in', b: '0', wave: { sort: 'dc', value: g.inputVoltage } },
-        sw('S1', 'in', 'a', on),
-        sw('S2', 'b', '0', on),
-        sw('S3', 'a', inverter ? '0' : 'out', off),
-        sw('S4', 'b', inverter ? 'out' : 'in', off),
-        { is: 'capacitor', name: 'C1', a: 'a', b: 'b', farads: p.c1, esr: p.e1, initial: g.inputVoltage },
-        { is: 'capacitor', name: 'C2', a: 'out', b: '0', farads: p.c2, esr: p.e2, initial: o.outputVoltage },
-        { is: 'current', name: 'IL', a: inverter ? '0' : 'out', b: inverter ? 'out' : '0', wave: { sort: 'dc', value: g.loadCurrent } },
-      ],
-      out: 'out',
-      band: [p.frequency / 1e3, p.frequency * 10],
-      time: { stop, start: 'rest' },
-      confirms: {
-        outputVoltage: (b) =>
-          b.over({ stop, step: period / 200, start: 'rest', outputs: ['out'] }, (t) => {
-            const from = t.time.findIndex((s) => s >= stop - 4 * period);
-            let [sum, span] = [0, 0];
-            for (let k = from; k < t.time.length; k++) {
-              const dt = t.time[k]! - t.time[k - 1]!;
-              sum += ((t.signals.out![k]! + t.signals.out![k - 1]!) / 2) * dt;
-              span += dt;
-            }
-            return sum / span;
-          }),
-      },
-    };
-  },
-  curves: (x) => [
-    {
-      id: 'resistance',
-      title: 'Output resistance over frequency',
-      x: { label: 'frequency', unit: 'Hz', log: true, from: x.given.switchingFrequency / 30, to: x.given.switchingFrequency * 30 },
-      y: { label: 'output resistance', unit: 'ohm', log: true },
-      points: 80,
-      marks: [{ axis: 'x', value: x.given.switchingFrequency, label: 'clock' }],
-      at: (frequency) => perAmpere({ ...pump(x), frequency }).resistance,
-    },
-  ],
-  bringUp: (c) => [
-    {
-      id: 'output',
-      act: 'probe',
-      title: 'Output at full load',
-      text: 'DC volts at C2; the slope from no load gives the output resistance.',
-      expect: window('C2', 'V', c.out('outputVoltage')),
-    },
-    {
-      id: 'clock',
-      act: 'probe',
-      title: 'Clock',
-      text: 'Frequency at the flying capacitor.',
-      expect: window('flying capacitor', 'Hz', c.out('rippleFrequency')),
-    },
-  ],
   confirm: [{ id: 'polarity', text: 'Electrolytics at an inverter’s output stand with their positive side to ground.' }],
   cautions: ['Reversed electrolytics fail: watch the polarity of C2 at an inverter.', 'Many inverters must not have their output pulled positive at start.'],
-  schools:
-    'The exact resistance or the usual sum (shown side by side); more frequency (smaller parts) or less (quiescent current); diodes and a timer, or integrated switches.',
-  sources: ['charge balance of switched-capacitor networks, slow and fast switching limits'],
 });
 
 const NOTHING = impossible('the droop is more than the pump makes');
 
 /** C1: half of the room the switches leave, at the low end of the clock; C2: ripple at the low ends. */
-function size(s: Sizing, x: AnyInputs): Offer[] {
+export function size(s: Sizing, x: AnyInputs): Offer[] {
   const open = (['C1', 'C2'] as const).filter((slot) => s.open(slot));
   if (!open.length) return [];
   const { given: g } = x;

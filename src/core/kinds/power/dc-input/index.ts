@@ -2,11 +2,9 @@ import { more, less, from } from '../../../stage/cures.ts';
 import { impossible } from '../../../math/absent.ts';
 import { copperLoop } from '../../../physics/copper.ts';
 import { hotPlug } from '../../../physics/hot-plug.ts';
-import { window } from '../../../stage/bring-up.ts';
-import { defineKind, type Step } from '../../../stage/contract.ts';
+import { defineKind } from '../../../stage/contract.ts';
 import { choice, num } from '../../../stage/fields.ts';
-import { say, sayOut } from '../../../stage/words.ts';
-import { simulate } from './simulate.ts';
+import { say } from '../../../stage/words.ts';
 
 /** Marked currents adapters are commonly sold with, A. */
 const ADAPTER_CURRENTS = [0.5, 1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10];
@@ -204,154 +202,6 @@ export const dcInput = defineKind({
     'cable and plug': g.loadCurrent * g.loadCurrent * ((o.cableResistance ?? 0) + J1.contactResistance),
   }),
   source: (_, o) => o.sourcePower ?? 0,
-  working: (c): Step[] => {
-    const { given: g, parts, ambient } = c.x;
-    const v = (value: number) => ({ value, unit: 'V' as const });
-    const r = (value: number) => ({ value, unit: 'ohm' as const });
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    return [
-      {
-        title: 'Open-circuit voltage',
-        expression: 'Vs*(1 + rise)',
-        values: { Vs: v(g.supplyVoltage), rise: { value: g.noLoadRise, unit: 'ratio' } },
-        result: { name: 'V0', value: n('noLoadVoltage'), unit: 'V' },
-        outcome: 'noLoadVoltage',
-        source: 'definition',
-      },
-      {
-        title: 'Cable, both conductors',
-        expression: '2*1.7241e-8*(1 + 0.00393*(T - 20))*l/A',
-        values: { T: { value: ambient, unit: 'degC' }, l: { value: g.cableLength, unit: 'm' }, A: { value: g.conductorArea, unit: 'm2' } },
-        result: { name: 'Rc', value: n('cableResistance'), unit: 'ohm' },
-        outcome: 'cableResistance',
-        source: 'IEC 60028',
-      },
-      {
-        title: 'Resistance seen from the board',
-        expression: 'Rs + Vs*rise/Im + Rc + Rj',
-        values: {
-          Rs: r(g.sourceResistance),
-          Vs: v(g.supplyVoltage),
-          rise: { value: g.noLoadRise, unit: 'ratio' },
-          Im: { value: g.currentLimit, unit: 'A' },
-          Rc: r(n('cableResistance')),
-          Rj: r(parts.J1.contactResistance),
-        },
-        result: { name: 'Ro', value: n('outputResistance'), unit: 'ohm' },
-        outcome: 'outputResistance',
-        source: 'Ohm, series resistances',
-      },
-      {
-        title: 'Voltage at the board',
-        expression: 'V0 - I*Ro',
-        values: { V0: v(n('noLoadVoltage')), I: { value: g.loadCurrent, unit: 'A' }, Ro: r(n('outputResistance')) },
-        result: { name: 'Vout', value: n('outputVoltage'), unit: 'V' },
-        outcome: 'outputVoltage',
-        source: 'Ohm',
-      },
-      {
-        title: 'Ripple trough',
-        expression: 'Vout - Vr/2',
-        values: { Vout: v(n('outputVoltage')), Vr: v(g.supplyRipple) },
-        result: { name: 'Vt', value: n('outputTrough'), unit: 'V' },
-        outcome: 'outputTrough',
-        source: 'sine of the same peak-to-peak value',
-      },
-      {
-        title: 'Time to charge the bulk capacitance',
-        expression: 'C*V0/(Im - Isurge)',
-        values: {
-          C: { value: g.bulkCapacitance, unit: 'F' },
-          V0: v(n('noLoadVoltage')),
-          Im: { value: g.currentLimit, unit: 'A' },
-          Isurge: { value: g.surgeCurrent, unit: 'A' },
-        },
-        result: { name: 't', value: n('startUpTime'), unit: 's' },
-        outcome: 'startUpTime',
-        source: 'charge of a capacitor at constant current',
-      },
-    ];
-  },
-  figure: (c) => ({
-    width: 460,
-    height: 170,
-    title: 'Adapter, cable and connector to the board’s rail',
-    items: [
-      { sym: 'source', at: [40, 90], label: 'adapter', value: say(c.x.given.supplyVoltage, 'V') },
-      {
-        sym: 'wire',
-        points: [
-          [40, 70],
-          [40, 40],
-          [80, 40],
-        ],
-      },
-      { sym: 'resistor', at: [80, 40], dir: 'right', label: 'supply', value: say(c.x.given.sourceResistance, 'ohm') },
-      { sym: 'resistor', at: [150, 40], dir: 'right', label: 'cable', value: sayOut(c, 'cableResistance', 'ohm') },
-      { sym: 'inductor', at: [220, 40], dir: 'right', label: 'loop', value: say(c.x.given.cableInductance, 'H') },
-      { sym: 'block', id: 'J1', at: [300, 24], size: [44, 32], label: 'J1' },
-      {
-        sym: 'wire',
-        points: [
-          [290, 40],
-          [300, 40],
-        ],
-      },
-      {
-        sym: 'wire',
-        points: [
-          [344, 40],
-          [430, 40],
-        ],
-      },
-      { sym: 'port', at: [430, 40], label: 'rail', value: sayOut(c, 'outputVoltage', 'V'), side: 'right' },
-      { sym: 'dot', at: [380, 40] },
-      { sym: 'capacitor', at: [380, 50], dir: 'down', label: 'bulk', value: say(c.x.given.bulkCapacitance, 'F') },
-      {
-        sym: 'wire',
-        points: [
-          [380, 40],
-          [380, 50],
-        ],
-      },
-      { sym: 'ground', at: [380, 120] },
-      { sym: 'ground', at: [40, 120] },
-      {
-        sym: 'wire',
-        points: [
-          [40, 110],
-          [40, 120],
-        ],
-      },
-    ],
-  }),
-  simulate,
-  bringUp: (c) => {
-    const noLoad = c.out('noLoadVoltage');
-    const loaded = c.out('outputVoltage');
-    return [
-      {
-        id: 'unloaded',
-        act: 'probe',
-        title: 'Adapter alone',
-        text: 'Before any board is connected: DC volts at the plug of J1, and its polarity. The marked pole must be where your drawing has it.',
-        expect: window('J1, unloaded', 'V', noLoad),
-      },
-      {
-        id: 'fit',
-        act: 'fit',
-        title: 'Fit J1 and the bulk capacitors',
-        text: 'Solder connector and bulk capacitors, nothing else on this rail. Check polarity marks, and that the rail is not shorted to ground.',
-      },
-      {
-        id: 'loaded',
-        act: 'probe',
-        title: 'Under load',
-        text: 'With the board drawing its peak: DC volts at the bulk capacitor.',
-        expect: window('at the board, loaded', 'V', loaded),
-      },
-    ];
-  },
   confirm: [
     { id: 'plug-polarity', text: 'The polarity of the plug is marked on the board and matches the adapter.' },
     { id: 'connector-side', text: 'The power connector sits on the right side of the board and its footprint is not mirrored.' },
@@ -360,9 +210,6 @@ export const dcInput = defineKind({
     'Use a certified isolated supply (IEC 62368-1 or IEC 60601-1 as the use demands), and follow your local code; a licensed electrician decides on anything connected to the mains.',
     'A plug fits many voltages: protect the input against the wrong adapter.',
   ],
-  schools:
-    'Adapter margin: 80 % of its mark (continuous, warm), or full mark for certified units at their ambient, or half for long life. The board’s derating policy decides.',
-  sources: ['IEC 60028 copper resistivity', 'IEC 62368-1', 'series RLC step response'],
 });
 
 const OVERLOADED = impossible('the load draws more than the supply gives');

@@ -34,7 +34,7 @@ const gate = (c: Judged): SpreadLike => {
   return { nominal: at('nominal'), low: at('low'), high: at('high') };
 };
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   'fuse-hold': held(
     'load on the fuse',
     (c) => c.must('loadCurrent'),
@@ -167,4 +167,4 @@ export const checks: Record<string, CheckDef> = {
     [more('D2.pulsePower'), more('given.surgeResistance')],
     { derated: true, applies: clamped },
   ),
-};
+} as const satisfies Record<string, CheckDef>;

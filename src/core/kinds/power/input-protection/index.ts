@@ -1,19 +1,16 @@
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { neededAhead } from '../../../stage/ahead.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { choice, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
-import { say, sayOut, step } from '../../../stage/words.ts';
 import { checks, clamped, fused, pulseFactor } from './checks.ts';
 
 /** Resistance in the way of the inrush, ohm. */
-function inrushOhms({ given: g, parts }: AnyInputs): number {
+export function inrushOhms({ given: g, parts }: AnyInputs): number {
   const device = g.polarity === 'series-diode' ? parts.D1.dynamicResistance : g.polarity === 'p-mosfet' ? parts.Q1.onResistance : 0;
   return g.sourceResistance + (g.fuse === 'none' ? 0 : parts.F1.resistance) + (g.limiter === 'ntc' ? parts.RT1.value : 0) + device + g.bulkEsr;
 }
-const forward = ({ given: g, parts }: AnyInputs): number => (g.polarity === 'series-diode' ? parts.D1.forwardVoltage : 0);
+export const forward = ({ given: g, parts }: AnyInputs): number => (g.polarity === 'series-diode' ? parts.D1.forwardVoltage : 0);
 
 export const inputProtection = defineKind({
   id: 'input-protection',
@@ -206,190 +203,11 @@ export const inputProtection = defineKind({
     const series = (g.fuse === 'none' ? 0 : parts.F1.resistance) + (g.limiter === 'ntc' ? parts.RT1.hotResistance : 0);
     return { 'polarity device': o.dissipation ?? 0, 'fuse and limiter': g.loadCurrent ** 2 * series };
   },
-  working: (c) => {
-    const { given: g, parts, ambient } = c.x;
-    const { F1, D1, Q1, RT1, D2 } = parts;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const rd = (D2.clampVoltage - D2.breakdownVoltage) / D2.clampCurrent;
-    const series = (g.fuse === 'none' ? 0 : F1.resistance) + (g.limiter === 'ntc' ? RT1.hotResistance : 0);
-    return [
-      ...(g.fuse === 'none'
-        ? []
-        : [
-            step(
-              'What the fuse holds',
-              'Ih',
-              [n('fuseHoldCurrent'), 'A'],
-              'In*u*(1 + k*(Ta - 25))',
-              { In: [F1.currentRating, 'A'], u: [F1.utilisation, 'ratio'], k: [F1.temperatureCoefficient, '1/K'], Ta: [ambient, 'degC'] },
-              'IEC 60127, makers’ derating curves',
-              'fuseHoldCurrent',
-            ),
-          ]),
-      ...(c.nominal('inrushI2t') === null
-        ? []
-        : [
-            step(
-              'I²t of the inrush',
-              'J',
-              [n('inrushI2t'), 'A2s'],
-              'V^2*C/(2*R)',
-              { V: [Math.max(0, g.inputVoltage - forward(c.x)), 'V'], C: [g.bulkCapacitance, 'F'], R: [inrushOhms(c.x), 'ohm'] },
-              'energy of charging a capacitor through a resistance',
-              'inrushI2t',
-            ),
-          ]),
-      ...(c.nominal('dissipation') === null || g.polarity === 'none'
-        ? []
-        : [
-            g.polarity === 'series-diode'
-              ? step(
-                  'Heat of D1',
-                  'P',
-                  [n('dissipation'), 'W'],
-                  '(Vf + rd*I)*I',
-                  { Vf: [D1.forwardVoltage, 'V'], rd: [D1.dynamicResistance, 'ohm'], I: [g.loadCurrent, 'A'] },
-                  'piecewise linear diode',
-                  'dissipation',
-                )
-              : step(
-                  'Heat of Q1, hot',
-                  'P',
-                  [n('dissipation'), 'W'],
-                  'I^2*Ron*(1 + k*(Ta - 25))/(1 - I^2*Ron*k*theta)',
-                  {
-                    I: [g.loadCurrent, 'A'],
-                    Ron: [Q1.onResistance, 'ohm'],
-                    k: [Q1.onTempco, '1/K'],
-                    Ta: [ambient, 'degC'],
-                    theta: [Q1.junctionToAmbient, 'K/W'],
-                  },
-                  'on-resistance and junction solved together',
-                  'dissipation',
-                ),
-          ]),
-      ...(c.nominal('outputVoltage') === null
-        ? []
-        : [
-            step(
-              'Output',
-              'Vo',
-              [n('outputVoltage'), 'V'],
-              'Vin - Vd - I*Rs',
-              { Vin: [g.inputVoltage, 'V'], Vd: [n('polarityDrop'), 'V'], I: [g.loadCurrent, 'A'], Rs: [series, 'ohm'] },
-              'Kirchhoff',
-              'outputVoltage',
-            ),
-          ]),
-      ...(g.clamp === 'suppressor' && n('clampCurrent') > 0
-        ? [
-            step(
-              'Current of the suppressor',
-              'Ic',
-              [n('clampCurrent'), 'A'],
-              '(Vs - Vbr)/(Rs + rd)',
-              { Vs: [g.surgeVoltage, 'V'], Vbr: [D2.breakdownVoltage, 'V'], Rs: [g.surgeResistance, 'ohm'], rd: [rd, 'ohm'] },
-              'piecewise linear suppressor',
-              'clampCurrent',
-            ),
-            step(
-              'Voltage in a surge',
-              'Vc',
-              [n('clampVoltage'), 'V'],
-              'Vbr + rd*Ic',
-              { Vbr: [D2.breakdownVoltage, 'V'], rd: [rd, 'ohm'], Ic: [n('clampCurrent'), 'A'] },
-              'piecewise linear suppressor',
-              'clampVoltage',
-            ),
-          ]
-        : [step('Voltage in a surge', 'Vc', [n('clampVoltage'), 'V'], 'Vs', { Vs: [g.surgeVoltage, 'V'] }, 'nothing conducts', 'clampVoltage')]),
-    ];
-  },
-  figure: (c) => {
-    const g = c.x.given;
-    const dashed = (fitted: boolean) => (fitted ? {} : { dashed: true });
-    const items: Drawn[] = [
-      port(30, 50, 'in', say(g.inputVoltage, 'V'), 'left'),
-      wire(30, 50, 50, 50),
-      part(
-        g.fuse === 'resettable' ? 'resettable' : 'fuse',
-        [50, 50],
-        'right',
-        'F1',
-        g.fuse === 'none' ? 'none' : say(c.x.parts.F1.currentRating, 'A'),
-        dashed(g.fuse !== 'none'),
-      ),
-      part('thermistor', [120, 50], 'right', 'RT1', g.limiter === 'ntc' ? say(c.x.parts.RT1.value, 'ohm') : 'none', dashed(g.limiter === 'ntc')),
-      dot(200, 50),
-      wire(190, 50, 220, 50),
-      {
-        ...part('suppressor', [200, 120], 'up', 'D2', g.clamp === 'suppressor' ? say(c.x.parts.D2.standoffVoltage, 'V') : 'none', {
-          side: 1,
-          ...dashed(g.clamp === 'suppressor'),
-        }),
-      } as Drawn,
-      ground(200, 120),
-      { sym: 'block', id: 'Q1', at: [300, 28], size: [60, 44], label: 'Q1', value: g.polarity === 'p-mosfet' ? '' : 'none' },
-      part('diode', [220, 50], 'right', 'D1', g.polarity === 'series-diode' ? '' : 'none', dashed(g.polarity === 'series-diode')),
-      wire(290, 50, 300, 50),
-      wire(360, 50, 460, 50),
-      dot(400, 50),
-      { sym: 'polarised', at: [400, 50], dir: 'down', label: 'bulk', value: say(g.bulkCapacitance, 'F') },
-      ground(400, 120),
-      port(460, 50, 'out', sayOut(c, 'outputVoltage', 'V')),
-    ];
-    return { width: 510, height: 150, title: 'Fuse, limiter, suppressor and polarity device before the bulk capacitor', items };
-  },
-  simulate: (x, o) => {
-    const ohms = inrushOhms(x);
-    const { given: g } = x;
-    const farads = g.bulkCapacitance;
-    if (farads === 0 || ohms <= g.bulkEsr || typeof o.inrushPeak !== 'number') return null;
-    const tau = ohms * farads;
-    const run = { stop: 5 * tau, step: tau / 100, start: 'rest' as const, outputs: ['out', 'I(V1)'] };
-    return {
-      elements: [
-        { is: 'voltage', name: 'V1', a: 'in', b: '0', wave: { sort: 'dc', value: Math.max(0, g.inputVoltage - forward(x)) }, ac: 1 },
-        { is: 'resistor', name: 'Rt', a: 'in', b: 'out', ohms: ohms - g.bulkEsr },
-        { is: 'capacitor', name: 'Cb', a: 'out', b: '0', farads, esr: g.bulkEsr },
-      ],
-      out: 'out',
-      band: [1, 1e6],
-      time: { stop: 5 * tau, start: 'rest' },
-      confirms: {
-        inrushPeak: (b) => b.over(run, (t) => t.signals['I(V1)']!.reduce((m, i) => Math.max(m, Math.abs(i)), 0)),
-        inrushI2t: (b) =>
-          b.over(run, (t) =>
-            t.time.reduce((sum, s, i) => (i ? sum + (s - t.time[i - 1]!) * ((t.signals['I(V1)']![i]! ** 2 + t.signals['I(V1)']![i - 1]! ** 2) / 2) : 0), 0),
-          ),
-      },
-    };
-  },
-  bringUp: (c) => [
-    {
-      id: 'reversed',
-      act: 'feed',
-      title: 'Reversed, on purpose',
-      text: 'Bench supply limited to 50 mA, turned round: no more than leakage flows, and the board stays at 0 V.',
-      feed: { volts: c.x.given.inputVoltage, amps: 0.05 },
-    },
-    {
-      id: 'output',
-      act: 'probe',
-      title: 'Right way round, at peak',
-      text: 'DC volts behind the polarity device.',
-      expect: window('behind the protection', 'V', c.out('outputVoltage')),
-    },
-    { id: 'short', act: 'probe', title: 'Short behind the fuse', text: 'With the supply you will use: the fuse opens or the supply limits. Wear glasses.' },
-  ],
   confirm: [
     { id: 'fuse-at-pack', text: 'A lithium pack has its own fuse at the pack, before any wire.' },
     { id: 'mains-side', text: 'No fuse or suppressor of this stage stands on the mains side: those belong to certified assemblies and local code.' },
   ],
   cautions: ['Fuses and suppressors on the mains side belong to certified assemblies and your local code.', 'Lithium packs need a fuse at the pack.'],
-  schools:
-    'Fuse (sure, needs replacing), resettable (forgiving, resistive, slow, ages) or an electronic limiter; series diode (simple, lossy), Schottky, P-MOSFET (least loss), or shunt diode with fuse (no drop, blows).',
-  sources: ['IEC 60127', 'UL 248 style rating', 'IEC 61000-4-5', 'ISO 7637-2 for vehicles'],
 });
 
 const NO_FUSE = none('no fuse is fitted');

@@ -10,7 +10,7 @@ import {
 } from '../../../models/switching/checks.ts';
 import { held } from '../../../stage/words.ts';
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   ...converterChecks,
   'minimum-on-time': minimumOnTime('on-time', 'should', 'A lower frequency, a lower input, or two steps: below it the controller skips and ripple grows.'),
   'maximum-duty': maximumDuty,
@@ -45,4 +45,4 @@ export const checks: Record<string, CheckDef> = {
     applies: withDiode,
   }),
   'diode-current': loadThroughDiode,
-};
+} as const satisfies Record<string, CheckDef>;

@@ -1,24 +1,21 @@
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
-import { boundary, converterAt, type Converter } from '../../../physics/converter.ts';
-import { window } from '../../../stage/bring-up.ts';
+import { boundary, type Converter } from '../../../physics/converter.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import { choice, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import * as shared from '../../../models/switching/converter.ts';
-import { converterCurves, converterFigure, converterSimulation, converterWorking } from '../../../models/switching/circuit.ts';
 import { sizeConverter } from '../../../models/switching/sizing.ts';
-import { say, step } from '../../../stage/words.ts';
 import { checks } from './checks.ts';
 
 /** A bias current is taken from what the reference feeds in where the amplifier stands on ground. */
-function converter(x: AnyInputs): Converter {
+export function converter(x: AnyInputs): Converter {
   const { U1, R1, R2 } = x.parts;
   const onOutput = x.given.controllerReference === 'output';
   const bias = U1.feedbackBiasCurrent * R1.value;
   const vo = onOutput ? U1.referenceVoltage * (1 + R1.value / R2.value) + bias : (U1.referenceVoltage * R1.value) / R2.value - bias;
   return shared.converterOf(x, 'inverting', Math.max(vo, 1e-9), onOutput ? R1.value + R2.value : R1.value);
 }
-const point = (x: AnyInputs) => shared.fullLoad(converter(x), x.given.loadCurrent, TOO_MUCH);
+export const point = (x: AnyInputs) => shared.fullLoad(converter(x), x.given.loadCurrent, TOO_MUCH);
 const edge = (x: AnyInputs): Value => {
   const p = point(x);
   return isAbsent(p) ? p : (boundary(converter(x), p.vin) ?? TOO_MUCH);
@@ -101,53 +98,6 @@ export const invertingConverter = defineKind({
   signals: {},
   warm: shared.converterWarm,
   heat: shared.converterHeat,
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const { U1, R1, R2 } = parts;
-    const k = converter(c.x);
-    const p = point(c.x);
-    const values = { Vref: [U1.referenceVoltage, 'V'], R1: [R1.value, 'ohm'], R2: [R2.value, 'ohm'], Ib: [U1.feedbackBiasCurrent, 'A'] } as const;
-    const out = g.controllerReference === 'output' ? '-(Vref*(1 + R1/R2) + Ib*R1)' : '-(Vref*R1/R2 - Ib*R1)';
-    const under = k.standsOnOutput ? k.output : 0;
-    return converterWorking(c, k, p, [
-      step('Output from the divider', 'Vout', [-k.output, 'V'], out, values, 'feedback divider', isAbsent(p) ? undefined : 'outputVoltage'),
-      step(
-        'Across the controller',
-        'Vu',
-        [g.inputVoltage + under, 'V'],
-        'Vin + Vn',
-        { Vin: [g.inputVoltage, 'V'], Vn: [under, 'V'] },
-        k.standsOnOutput ? 'it stands on the negative output' : 'it stands on ground',
-        'controllerVoltage',
-      ),
-    ]);
-  },
-  figure: (c) => converterFigure(c, 'inverting', 'Inverting converter: switch, inductor to ground, rectifier to the negative rail'),
-  simulate: (x) => converterSimulation(converter(x), point(x)),
-  curves: (x) => converterCurves(x, (at, load) => ({ c: converter(at), p: converterAt(converter(at), load) })),
-  bringUp: (c) => [
-    { id: 'fit', act: 'fit', title: 'Fit the converter', text: 'Mind the polarity of COUT: its positive side goes to ground. Leave op amps and displays off.' },
-    {
-      id: 'output',
-      act: 'probe',
-      title: 'Output, unloaded',
-      text: 'Polarity and DC volts at COUT before anything is connected.',
-      expect: window('COUT', 'V', c.out('outputVoltage')),
-    },
-    {
-      id: 'controller',
-      act: 'probe',
-      title: 'Across the controller',
-      text: 'DC volts from its input pin to its ground pin.',
-      expect: window('controller', 'V', c.out('controllerVoltage')),
-    },
-    {
-      id: 'ripple',
-      act: 'probe',
-      title: 'Ripple at full load',
-      text: `Scope at COUT, 20 MHz limit: no more than ${say(c.out('outputRipple').high, 'V')}; then behind the op amps’ decoupling.`,
-    },
-  ],
   confirm: [
     { id: 'levels', text: 'Enable and power-good of a controller that stands on the output are shifted to its levels.' },
     { id: 'start', text: 'A Schottky diode (anode at the rail, cathode at ground) keeps the rail from going positive while it starts.' },
@@ -157,9 +107,6 @@ export const invertingConverter = defineKind({
     'A negative rail that starts late can be pulled positive through its loads: fit a Schottky diode from the rail to ground.',
     'Electrolytics: positive to ground.',
   ],
-  schools:
-    'A buck controller on the output (cheap, odd references) or a dedicated inverter; inverting converter or charge pump below about 20 mA; an extra LC or RC filter, or the op amps’ own rejection.',
-  sources: ['averaged model of the buck-boost stage', 'volt-second and charge balance'],
 });
 
 const TOO_MUCH = impossible('it would need a larger duty cycle than the controller makes');

@@ -17,7 +17,7 @@ function damping(c: Judged): (Cure | string)[] {
   return [fit(['CD1.value', cd], ['RD1.value', ohms]), more('C1.esr'), 'A damper takes the peak away; so does an ESR near the impedance of L and C.'];
 }
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   'output-ripple': held('output ripple', 'outputRipple', 'atMost', 'maximumOutputRipple', 'allowed ripple', 'must', (c) => {
     const [circuit, all] = [c.out('circuitAttenuation').low ?? 0, c.out('attenuation').low ?? 0];
     return circuit - all > 1
@@ -85,4 +85,4 @@ export const checks: Record<string, CheckDef> = {
     { applies: powered },
   ),
   damping: held('damping with this load', 'dampingRatio', 'atLeast', 'minimumDamping', 'wanted damping', 'must', damping, { applies: powered }),
-};
+} as const satisfies Record<string, CheckDef>;

@@ -1,10 +1,10 @@
-import { window } from '../../../stage/bring-up.ts';
 import type { BringUpStep } from '../../../stage/contract.ts';
-import type { Judged } from '../../../stage/judged.ts';
+import type { BringUpSpec, JudgedOf, NameOf } from '../../../stage/telling.ts';
+import type { linearRegulator } from './index.ts';
 import { say } from '../../../stage/words.ts';
 
 /** Fit, feed from a limited supply, then read the output unloaded and loaded, then its heat. */
-export function bringUp(c: Judged): BringUpStep[] {
+export function bringUp(c: JudgedOf<typeof linearRegulator>): BringUpSpec<NameOf<typeof linearRegulator>>[] {
   const { given: g, parts } = c.x;
   const slots = g.regulatorType === 'fixed' ? 'U1 and C2' : 'U1, R1, R2 and C2';
   const idle = (c.nominal('dividerCurrent') ?? 0) + parts.U1.quiescentCurrent;
@@ -25,7 +25,7 @@ export function bringUp(c: Judged): BringUpStep[] {
       text: `Feed the input from a bench supply. It should draw about ${say(idle, 'A')}. If it runs into the limit, switch off and look for a short or a turned part.`,
       feed: { volts: g.inputVoltage, amps: Math.max(0.02, 2 * idle) },
     },
-    { id: 'output', act: 'probe', title: 'Output, unloaded', text: 'DC volts at C2.', expect: window('C2', 'V', c.out('outputVoltage')) },
+    { id: 'output', act: 'probe', title: 'Output, unloaded', text: 'DC volts at C2.', expect: { point: 'C2', of: 'outputVoltage' } },
     {
       id: 'ripple',
       act: 'probe',

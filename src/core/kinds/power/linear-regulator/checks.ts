@@ -22,7 +22,7 @@ function largestDifference(c: Judged): SpreadLike {
 
 const part = (c: Judged, slot: string): SpreadLike => c.range(`${slot}.value`) ?? exactly(0);
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   dropout: {
     title: 'headroom at the trough',
     value: 'differential',
@@ -192,4 +192,4 @@ export const checks: Record<string, CheckDef> = {
     severity: 'must',
     help: [more('U1.currentLimit'), 'A lower input-output difference, a soft start or an NTC would let it warm up.'],
   },
-};
+} as const satisfies Record<string, CheckDef>;

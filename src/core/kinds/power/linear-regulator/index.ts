@@ -4,13 +4,9 @@ import { coldStartVoltage } from '../../../physics/cold-start.ts';
 import { junctionToAmbient } from '../../../physics/thermal.ts';
 import { sawtoothShare, toDb } from '../../../physics/network.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { choice, num } from '../../../stage/fields.ts';
-import { bringUp } from './bring-up.ts';
+import { choice, num, when } from '../../../stage/fields.ts';
 import { checks } from './checks.ts';
-import { figure } from './figure.ts';
-import { simulate } from './simulate.ts';
 import { size } from './sizing.ts';
-import { working } from './working.ts';
 
 export const linearRegulator = defineKind({
   id: 'linear-regulator',
@@ -75,8 +71,8 @@ export const linearRegulator = defineKind({
         esrMaximum: num('ohm', 10),
       },
     },
-    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'output to adjust or feedback pin', needed: (g) => g.regulatorType !== 'fixed' },
-    R2: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'that pin to ground', needed: (g) => g.regulatorType !== 'fixed' },
+    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'output to adjust or feedback pin', needed: when((g) => g.regulatorType !== 'fixed') },
+    R2: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'that pin to ground', needed: when((g) => g.regulatorType !== 'fixed') },
     C2: {
       type: 'capacitor',
       series: 'E6',
@@ -246,10 +242,6 @@ export const linearRegulator = defineKind({
     device: (g.inputVoltage - o.outputVoltage!) * o.outputCurrent! + g.inputVoltage * (o.inputCurrent! - o.outputCurrent!),
     divider: o.outputVoltage! * o.dividerCurrent!,
   }),
-  working,
-  figure,
-  simulate,
-  bringUp,
   confirm: [
     { id: 'pin-order', text: 'The regulator’s pin order is checked against the datasheet of the very part that will be fitted: families differ.' },
     { id: 'tab', text: 'The tab’s potential is known, and it is insulated from the heatsink or the case where it must be.' },
@@ -259,9 +251,6 @@ export const linearRegulator = defineKind({
     },
   ],
   cautions: ['The tab may be at output or input potential: insulate it.', 'Heatsinks above 60 °C burn fingers. Let them cool, and mark them.'],
-  schools:
-    'Linear after everything (quiet, hot), linear only for analog rails after a converter (usual), or a filtered converter without linear (cool). E24 pair or trimmer: a trimmer that opens must not raise the output.',
-  sources: ['three-terminal regulator datasheet practice', 'JEDEC JESD51', 'control theory of feedback dividers'],
 });
 
 const NO_SINK = impossible('no heatsink keeps the junction within its limit');

@@ -3,15 +3,13 @@ import { more, less, closer, choose } from '../../../stage/cures.ts';
 import { none } from '../../../math/absent.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
-import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { held } from '../../../stage/words.ts';
 import { size } from './sizing.ts';
 
-const buffered = (c: Judged) => c.x.given.buffer === 'op-amp';
+export const buffered = (c: Judged) => c.x.given.buffer === 'op-amp';
 const needsBuffer = (g: Readonly<Record<string, unknown>>) => g.buffer === 'op-amp';
 
 /** The largest of both ends' magnitudes. */
@@ -214,163 +212,8 @@ export const railSplitter = defineKind({
     const places: Record<string, number> = g.buffer === 'op-amp' ? { 'op amp': all - divider, divider } : { divider: all };
     return places;
   },
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const { R1, R2, C1, U1, R3 } = parts;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const vth = (g.inputVoltage * R2.value) / (R1.value + R2.value);
-    const rth = parallel(R1.value, R2.value);
-    return [
-      step('Divider, open', 'Vth', [vth, 'V'], 'Vin*R2/(R1 + R2)', { Vin: [g.inputVoltage, 'V'], R1: [R1.value, 'ohm'], R2: [R2.value, 'ohm'] }, 'Thevenin'),
-      step('Divider, from its middle', 'Rth', [rth, 'ohm'], 'R1*R2/(R1 + R2)', { R1: [R1.value, 'ohm'], R2: [R2.value, 'ohm'] }, 'Thevenin'),
-      buffered(c)
-        ? step(
-            'Middle',
-            'Vm',
-            [n('outputVoltage'), 'V'],
-            'Vth - Ib*Rth + Vos - I*R3',
-            {
-              Vth: [vth, 'V'],
-              Ib: [U1.biasCurrent, 'A'],
-              Rth: [rth, 'ohm'],
-              Vos: [U1.offsetVoltage, 'V'],
-              I: [g.loadCurrent, 'A'],
-              R3: [R3.value ?? 0, 'ohm'],
-            },
-            'follower',
-            'outputVoltage',
-          )
-        : step(
-            'Middle',
-            'Vm',
-            [n('outputVoltage'), 'V'],
-            'Vth - I*Rth',
-            { Vth: [vth, 'V'], I: [g.loadCurrent, 'A'], Rth: [rth, 'ohm'] },
-            'Ohm',
-            'outputVoltage',
-          ),
-      step(
-        'Signal on the middle',
-        'Vs',
-        [n('midModulation'), 'V'],
-        'I*Z',
-        { I: [g.signalCurrent, 'A'], Z: [n('outputImpedance'), 'ohm'] },
-        'Ohm',
-        'midModulation',
-      ),
-      step(
-        'Ripple that is left',
-        'Vr',
-        [n('outputRipple'), 'V'],
-        'Vri*10^(-A/20)',
-        { Vri: [g.inputRipple, 'V'], A: [n('rippleRejection'), 'dB'] },
-        'definition of the decibel',
-        'outputRipple',
-      ),
-      step(
-        'Start-up',
-        't',
-        [n('startUpTime'), 's'],
-        'Rth*C1*log(1/err)',
-        { Rth: [rth, 'ohm'], C1: [C1.value, 'F'], err: [g.settlingError, 'ratio'] },
-        'first-order step',
-        'startUpTime',
-      ),
-    ];
-  },
-  figure: (c) => {
-    const { parts } = c.x;
-    const amp = buffered(c);
-    const items: Drawn[] = [
-      port(120, 30, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
-      wire(120, 30, 160, 30),
-      part('resistor', [160, 30], 'down', 'R1', sayPart(parts.R1.value, 'ohm'), { side: -1 }),
-      dot(160, 100),
-      part('resistor', [160, 100], 'down', 'R2', sayPart(parts.R2.value, 'ohm'), { side: -1 }),
-      ground(160, 170),
-      wire(160, 100, 290, 100),
-      dot(220, 100),
-      part('capacitor', [220, 100], 'down', 'C1', sayPart(parts.C1.value, 'F')),
-      ground(220, 170),
-      { sym: 'block', id: 'U1', at: [290, 74], size: [70, 52], label: amp ? 'U1' : '', value: amp ? 'follower' : 'direct' },
-      part('resistor', [360, 100], 'right', 'R3', amp ? sayPart(parts.R3.value, 'ohm') : 'none', amp ? {} : { dashed: true }),
-      wire(430, 100, 510, 100),
-      ...(amp && parts.C2.value
-        ? [dot(450, 100), part('capacitor' as const, [450, 100] as [number, number], 'down' as const, 'C2', sayPart(parts.C2.value, 'F')), ground(450, 170)]
-        : [thing('capacitor', [450, 100], 'down', 'C2', 'not fitted', { dashed: true })]),
-      port(510, 100, 'middle', sayOut(c, 'outputVoltage', 'V')),
-    ];
-    return { width: 560, height: 200, title: 'Divider, its capacitor and the follower where there is one', items };
-  },
-  simulate: (x, o) => {
-    const { given: g, parts } = x;
-    if (typeof o.outputVoltage !== 'number') return null;
-    const amp = g.buffer === 'op-amp';
-    const { R1, R2, C1, U1, R3, C2 } = parts;
-    return {
-      elements: [
-        { is: 'voltage', name: 'Vin', a: 'in', b: '0', wave: { sort: 'dc', value: g.inputVoltage }, ac: 1 },
-        { is: 'resistor', name: 'R1', a: 'in', b: 'mid', ohms: R1.value },
-        { is: 'resistor', name: 'R2', a: 'mid', b: '0', ohms: R2.value },
-        { is: 'capacitor', name: 'C1', a: 'mid', b: '0', farads: C1.value, esr: C1.esr },
-        ...(amp
-          ? [
-              { is: 'current' as const, name: 'Ib', a: 'mid', b: '0', wave: { sort: 'dc' as const, value: U1.biasCurrent } },
-              { is: 'voltage' as const, name: 'Vos', a: 'p', b: 'mid', wave: { sort: 'dc' as const, value: U1.offsetVoltage } },
-              { is: 'opamp' as const, name: 'U1', p: 'p', n: 'fb', out: 'fb', openLoopGain: 1e7, gainBandwidth: U1.gainBandwidth },
-              { is: 'resistor' as const, name: 'R3', a: 'fb', b: 'out', ohms: Math.max(R3.value ?? 0, 1e-6) },
-              ...(C2.value ? [{ is: 'capacitor' as const, name: 'C2', a: 'out', b: '0', farads: C2.value, esr: C2.esr }] : []),
-              { is: 'current' as const, name: 'IL', a: 'out', b: '0', wave: { sort: 'dc' as const, value: g.loadCurrent } },
-            ]
-          : [{ is: 'current' as const, name: 'IL', a: 'mid', b: '0', wave: { sort: 'dc' as const, value: g.loadCurrent } }]),
-      ],
-      out: amp ? 'out' : 'mid',
-      band: [0.1, 1e5],
-      time: { stop: 3 * (o.startUpTime ?? 1), start: 'rest' },
-      confirms: {
-        outputVoltage: (b) => b.dc(amp ? 'out' : 'mid'),
-        ...(amp
-          ? {}
-          : {
-              rippleRejection: (b) => {
-                const gain = b.gain('mid', g.rippleFrequency);
-                return typeof gain === 'number' ? -toDb(gain) : gain;
-              },
-            }),
-      },
-    };
-  },
-  curves: (x) => [
-    {
-      id: 'impedance',
-      title: 'Impedance of the middle',
-      x: { label: 'frequency', unit: 'Hz', log: true, from: 1, to: 1e6 },
-      y: { label: 'impedance', unit: 'ohm', log: true },
-      points: 120,
-      marks: [{ axis: 'x', value: x.given.signalFrequency, label: 'lowest signal' }],
-      at: (f) => impedance(x, f),
-    },
-  ],
-  bringUp: (c) => [
-    {
-      id: 'middle',
-      act: 'probe',
-      title: 'Middle',
-      text: 'DC volts against ground; measure the rail at the same moment.',
-      expect: window('middle', 'V', c.out('outputVoltage')),
-    },
-    {
-      id: 'signal',
-      act: 'probe',
-      title: 'Loudest signal',
-      text: `AC on the middle, scope at 1 mV per division: no more than ${say(c.out('midModulation').high, 'V')}.`,
-    },
-  ],
   confirm: [{ id: 'not-ground', text: 'The middle is tied to no chassis and to no other device’s ground through a screen.' }],
   cautions: ['The middle is not ground: never tie it to chassis, or to another device’s ground through a cable screen.'],
-  schools:
-    'A divider for each stage (isolated, unbuffered), one buffered middle, or a true dual supply: chosen by current and crosstalk. Signal references to the middle, heavy returns to ground.',
-  sources: ['Thevenin equivalent', 'Johnson noise'],
 });
 
 const NO_AMP = none('there is no op amp');

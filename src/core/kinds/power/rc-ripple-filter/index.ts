@@ -2,13 +2,11 @@ import { each, less, more } from '../../../stage/cures.ts';
 import { toDb } from '../../../physics/network.ts';
 import { abs } from '../../../math/complex.ts';
 import { firstShuntCurrent, ladderAt, settlingTime, type Section } from '../../../physics/rc-ladder.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { neededAhead } from '../../../stage/ahead.ts';
 import { defineKind, type Offer, type Sizing } from '../../../stage/contract.ts';
-import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { num } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { held } from '../../../stage/words.ts';
 
 const NUMBERS = [1, 2, 3] as const;
 const needed = (n: number) => (g: Readonly<Record<string, unknown>>) => (g.sections as number) >= n;
@@ -25,7 +23,7 @@ const resistor = (n: number) =>
 const capacitor = { esr: num('ohm', 0.1, undefined, { min: 0 }), voltageRating: num('V', 25) };
 
 /** The fitted sections of inputs as they stand. */
-const ladder = ({ given: g, parts }: AnyInputs): Section[] =>
+export const ladder = ({ given: g, parts }: AnyInputs): Section[] =>
   NUMBERS.filter((n) => n <= g.sections).map((n) => ({ ohms: parts[`R${n}`].value, farads: parts[`C${n}`].value, esr: parts[`C${n}`].esr }));
 
 const least = (c: Judged, letter: 'R' | 'C', key: string): number =>
@@ -184,125 +182,8 @@ export const rcRippleFilter = defineKind({
   },
   signals: {},
   heat: (_, o) => ({ resistors: o.totalDissipation ?? 0 }),
-  working: (c) => {
-    const { given: g } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const sections = ladder(c.x);
-    const values = Object.fromEntries(sections.map((s, i) => [`R${i + 1}`, [s.ohms, 'ohm'] as const]));
-    const all = sections.map((_, i) => `R${i + 1}`).join(' + ');
-    return [
-      step('Resistance', 'R', [n('outputResistance'), 'ohm'], all, values, 'series', 'outputResistance'),
-      step('Drop', 'Vd', [n('dropVoltage'), 'V'], 'I*R', { I: [g.loadCurrent, 'A'], R: [n('outputResistance'), 'ohm'] }, 'Ohm', 'dropVoltage'),
-      step('Output', 'Vo', [n('outputVoltage'), 'V'], 'Vin - Vd', { Vin: [g.inputVoltage, 'V'], Vd: [n('dropVoltage'), 'V'] }, 'Kirchhoff', 'outputVoltage'),
-      ...(sections.length === 1
-        ? [
-            step(
-              'Attenuation of the section',
-              'A',
-              [n('attenuation'), 'dB'],
-              '-20*log10(sqrt((esr^2 + Xc^2)/((R1 + esr)^2 + Xc^2)))',
-              { esr: [sections[0]!.esr, 'ohm'], Xc: [1 / (2 * Math.PI * g.rippleFrequency * sections[0]!.farads), 'ohm'], R1: [sections[0]!.ohms, 'ohm'] },
-              'voltage divider of impedances',
-              'attenuation',
-            ),
-          ]
-        : []),
-      step(
-        'Ripple that is left',
-        'Vr',
-        [n('outputRipple'), 'V'],
-        'Vri*10^(-A/20)',
-        { Vri: [g.inputRipple, 'V'], A: [n('attenuation'), 'dB'] },
-        'definition of the decibel',
-        'outputRipple',
-      ),
-      step(
-        'Heat of all resistors',
-        'P',
-        [n('totalDissipation'), 'W'],
-        'I^2*R',
-        { I: [g.loadCurrent, 'A'], R: [n('outputResistance'), 'ohm'] },
-        'Joule',
-        'totalDissipation',
-      ),
-    ];
-  },
-  figure: (c) => {
-    const sections = ladder(c.x);
-    const items: Drawn[] = [port(40, 50, 'in', say(c.x.given.inputVoltage, 'V'), 'left'), wire(40, 50, 70, 50)];
-    sections.forEach((s, i) => {
-      const x = 70 + i * 130;
-      items.push(
-        part('resistor', [x, 50], 'right', `R${i + 1}`, sayPart(s.ohms, 'ohm')),
-        wire(x + 70, 50, x + 130, 50),
-        dot(x + 85, 50),
-        part('capacitor', [x + 85, 50], 'down', `C${i + 1}`, sayPart(s.farads, 'F'), { side: -1 }),
-        ground(x + 85, 120),
-      );
-    });
-    const end = 70 + sections.length * 130;
-    items.push(wire(end, 50, end + 30, 50), port(end + 30, 50, 'out', sayOut(c, 'outputVoltage', 'V')));
-    return { width: end + 80, height: 150, title: 'RC sections from the rail to its clean copy', items };
-  },
-  simulate: (x, o) => {
-    const { given: g } = x;
-    const sections = ladder(x);
-    return {
-      elements: [
-        {
-          is: 'voltage',
-          name: 'Vin',
-          a: 'n0',
-          b: '0',
-          wave: { sort: 'pulse', low: 0, high: g.inputVoltage, delay: 0, rise: 1e-9, fall: 1e-9, width: 1e3, period: 2e3 },
-          ac: 1,
-        },
-        ...sections.flatMap((s, i) => [
-          { is: 'resistor' as const, name: `R${i + 1}`, a: `n${i}`, b: i === sections.length - 1 ? 'out' : `n${i + 1}`, ohms: s.ohms },
-          { is: 'capacitor' as const, name: `C${i + 1}`, a: i === sections.length - 1 ? 'out' : `n${i + 1}`, b: '0', farads: s.farads, esr: s.esr },
-        ]),
-      ],
-      out: 'out',
-      band: [g.rippleFrequency / 1e3, g.rippleFrequency * 100],
-      time: { stop: 3 * (o.startUpTime ?? 1), start: 'rest' },
-      confirms: {
-        attenuation: (b) => {
-          const gain = b.gain('out', g.rippleFrequency);
-          return typeof gain === 'number' ? -toDb(gain) : gain;
-        },
-      },
-    };
-  },
-  curves: (x) => [
-    {
-      id: 'attenuation',
-      title: 'Attenuation over frequency',
-      x: { label: 'frequency', unit: 'Hz', log: true, from: x.given.rippleFrequency / 1e3, to: x.given.rippleFrequency * 100 },
-      y: { label: 'attenuation', unit: 'dB' },
-      points: 120,
-      marks: [{ axis: 'x', value: x.given.rippleFrequency, label: 'ripple' }],
-      at: (f) => -toDb(abs(ladderAt(ladder(x), f).transfer)),
-    },
-  ],
-  bringUp: (c) => [
-    {
-      id: 'output',
-      act: 'probe',
-      title: 'Output at peak load',
-      text: 'DC volts at the last capacitor.',
-      expect: window('last capacitor', 'V', c.out('outputVoltage')),
-    },
-    {
-      id: 'ripple',
-      act: 'probe',
-      title: 'Ripple before and after',
-      text: 'The same probe at input and output, AC coupled, 20 MHz limit, short ground spring: their ratio is the attenuation.',
-    },
-  ],
   confirm: [{ id: 'bias', text: 'Capacitances are those left at this DC voltage, not the marked ones.' }],
   cautions: ['The capacitors stay charged when the input is removed, and feed back into the source.'],
-  schools: 'One RC for each stage of the signal chain, or one good filter for all: the first also isolates stages from each other.',
-  sources: ['ladder network theory'],
 });
 
 /** Equal sections: the largest resistance whose worst drop leaves a tenth to spare, then the smallest capacitance that holds. */

@@ -4,7 +4,7 @@ import type { CheckDef } from '../../../stage/contract.ts';
 import { held } from '../../../stage/words.ts';
 import { nextBelow } from '../../../quantity/preferred.ts';
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   trough: held('trough', 'outputTrough', 'atLeast', 'minimumOutput', 'what hangs on the rail needs', 'must', [
     more('C1.value'),
     more('given.secondaryVoltage'),
@@ -86,4 +86,4 @@ export const checks: Record<string, CheckDef> = {
     derated: true,
     applies: (c) => !!c.x.parts.R1.value,
   }),
-};
+} as const satisfies Record<string, CheckDef>;

@@ -3,15 +3,13 @@ import { abs, beside, capacitor, complex, over, add } from '../../../math/comple
 import { risingRoot } from '../../../math/root.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
-import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import { num } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
-import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { held } from '../../../stage/words.ts';
 
 /** Volts and amperes of the shunt at an input and load, with its own heat settled. */
-function solve({ parts, ambient }: AnyInputs, vin: number, load: number) {
+export function solve({ parts, ambient }: AnyInputs, vin: number, load: number) {
   const { R1, D1 } = parts;
   const gain = 1 + D1.dynamicImpedance / R1.value;
   const at = (junction: number) => {
@@ -247,123 +245,6 @@ export const shuntReference = defineKind({
   signals: {},
   warm: [{ part: 'D1', check: 'junction-temperature', dissipation: 'noLoadDissipation', junction: 'junctionTemperature', limit: 'D1.maximumJunction' }],
   heat: (_, o) => ({ resistor: o.seriesDissipation ?? 0, shunt: (o.outputVoltage ?? 0) * Math.max(0, o.shuntCurrent ?? 0) }),
-  working: (c) => {
-    const { given: g, parts, ambient } = c.x;
-    const { R1, D1 } = parts;
-    const raw = (name: string) => c.study.nominal[name] as number;
-    const now = solve(c.x, g.inputVoltage, g.loadCurrent);
-    return [
-      step(
-        'Reference at its own temperature',
-        'Vz',
-        [D1.referenceVoltage + D1.voltageTempco * (now.junction - 25), 'V'],
-        'Vr + k*(Tj - 25)',
-        { Vr: [D1.referenceVoltage, 'V'], k: [D1.voltageTempco, 'V/K'], Tj: [now.junction, 'degC'] },
-        'datasheet practice; the junction is solved with it',
-      ),
-      step(
-        'Output',
-        'Vo',
-        [raw('outputVoltage'), 'V'],
-        '(Vz - rz*(It + IL) + rz*Vin/R1)/(1 + rz/R1)',
-        {
-          Vz: [D1.referenceVoltage + D1.voltageTempco * (now.junction - 25), 'V'],
-          rz: [D1.dynamicImpedance, 'ohm'],
-          It: [D1.testCurrent, 'A'],
-          IL: [g.loadCurrent, 'A'],
-          Vin: [g.inputVoltage, 'V'],
-          R1: [R1.value, 'ohm'],
-        },
-        'small-signal model of a zener',
-        c.nominal('outputVoltage') === null ? undefined : 'outputVoltage',
-      ),
-      step(
-        'Shunt current',
-        'Iz',
-        [raw('shuntCurrent'), 'A'],
-        '(Vin - Vo)/R1 - IL',
-        { Vin: [g.inputVoltage, 'V'], Vo: [raw('outputVoltage'), 'V'], R1: [R1.value, 'ohm'], IL: [g.loadCurrent, 'A'] },
-        'Kirchhoff',
-        'shuntCurrent',
-      ),
-      step(
-        'Heat of R1',
-        'Pr',
-        [raw('seriesDissipation'), 'W'],
-        '(Vin - Vo)^2/R1',
-        { Vin: [g.inputVoltage, 'V'], Vo: [raw('outputVoltage'), 'V'], R1: [R1.value, 'ohm'] },
-        'Joule',
-        'seriesDissipation',
-      ),
-      step(
-        'Junction with the load removed',
-        'Tj',
-        [raw('junctionTemperature'), 'degC'],
-        'Ta + theta*P',
-        { Ta: [ambient, 'degC'], theta: [D1.junctionToAmbient, 'K/W'], P: [raw('noLoadDissipation'), 'W'] },
-        'JEDEC JESD51, solved with the voltage',
-        'junctionTemperature',
-      ),
-    ];
-  },
-  figure: (c) => ({
-    width: 440,
-    height: 185,
-    title: 'Series resistor and shunt device',
-    items: [
-      port(40, 50, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
-      wire(40, 50, 90, 50),
-      part('resistor', [90, 50], 'right', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),
-      wire(160, 50, 390, 50),
-      dot(210, 50),
-      part('zener', [210, 120], 'up', 'D1', say(c.x.parts.D1.referenceVoltage, 'V')),
-      ground(210, 120),
-      ...(c.x.parts.C1.value
-        ? [dot(300, 50), part('capacitor' as const, [300, 50] as [number, number], 'down' as const, 'C1', sayPart(c.x.parts.C1.value, 'F')), ground(300, 120)]
-        : [thing('capacitor', [300, 50], 'down', 'C1', 'not fitted', { dashed: true })]),
-      port(390, 50, 'out', sayOut(c, 'outputVoltage', 'V')),
-    ],
-  }),
-  simulate: (x, o) => {
-    if (typeof o.outputVoltage !== 'number') return null;
-    const { given: g, parts } = x;
-    const now = solve(x, g.inputVoltage, g.loadCurrent);
-    const { D1, R1, C1 } = parts;
-    const bare = D1.referenceVoltage + D1.voltageTempco * (now.junction - 25) - D1.dynamicImpedance * D1.testCurrent;
-    return {
-      elements: [
-        { is: 'voltage', name: 'Vin', a: 'in', b: '0', wave: { sort: 'dc', value: g.inputVoltage }, ac: 1 },
-        { is: 'resistor', name: 'R1', a: 'in', b: 'out', ohms: R1.value },
-        { is: 'resistor', name: 'rz', a: 'out', b: 'z', ohms: Math.max(D1.dynamicImpedance, 1e-9), quiet: true },
-        { is: 'voltage', name: 'Vz', a: 'z', b: '0', wave: { sort: 'dc', value: bare } },
-        { is: 'current', name: 'IL', a: 'out', b: '0', wave: { sort: 'dc', value: g.loadCurrent } },
-        ...(C1.value ? [{ is: 'capacitor' as const, name: 'C1', a: 'out', b: '0', farads: C1.value, esr: C1.esr }] : []),
-      ],
-      out: 'out',
-      band: [1, 1e6],
-      time: { stop: 1e-3 },
-      confirms: {
-        outputVoltage: (b) => b.dc('out'),
-        rippleRejection: (b) => {
-          const gain = b.gain('out', g.rippleFrequency);
-          return typeof gain === 'number' ? -toDb(gain) : gain;
-        },
-      },
-    };
-  },
-  bringUp: (c) => [
-    { id: 'fit', act: 'fit', title: 'Fit R1 and D1', text: 'Check which end of D1 carries the band: it goes to the output.' },
-    {
-      id: 'output',
-      act: 'probe',
-      title: 'Output',
-      text: 'Load off, highest input: DC volts across D1 after five minutes.',
-      expect: window('across D1', 'V', c.out('outputVoltage')),
-    },
-    { id: 'ripple', act: 'probe', title: 'Full load, lowest input', text: 'Still within its range; scope AC coupled at 10 mV per division for the ripple.' },
-  ],
   confirm: [{ id: 'stability', text: 'An adjustable shunt reference has a capacitor across it only within its own stability map.' }],
   cautions: ['A shorted output puts all of the input across R1: it may glow.'],
-  schools: 'Zener (rugged, cheap, a few percent), precision shunt (accurate, slow), series reference for converters.',
-  sources: ['zener small-signal model', 'datasheet practice', 'JEDEC JESD51'],
 });

@@ -1,19 +1,17 @@
 import { more, less } from '../../../stage/cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
 import { CAPACITOR_VOLTAGES } from '../../../quantity/stock.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind, type Offer, type Sizing } from '../../../stage/contract.ts';
-import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
-import { choice, flag, num, openOhms, orNone } from '../../../stage/fields.ts';
+import { choice, flag, num, openOhms, orNone, when } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
-import { condition, held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { condition, held, say } from '../../../stage/words.ts';
 
 /** The enable node: voltage it settles at, resistance it is fed through, capacitance. */
-function enable({ given: g, parts: { R1, C1, U1 } }: AnyInputs) {
+export function enable({ given: g, parts: { R1, C1, U1 } }: AnyInputs) {
   const k = Number.isFinite(U1.enablePullDown) ? U1.enablePullDown / (R1.value + U1.enablePullDown) : 1;
   return { volts: (g.enableVoltage ?? g.inputVoltage) * k, ohms: R1.value * k, farads: C1.value * C1.biasRetention };
 }
-const bulk = ({ parts: { C2 } }: AnyInputs): number => C2.value * C2.biasRetention;
+export const bulk = ({ parts: { C2 } }: AnyInputs): number => C2.value * C2.biasRetention;
 const path = ({ given: g, parts: { U1, C2 } }: AnyInputs): number => g.sourceResistance + U1.switchResistance + C2.esr;
 
 function ramp(x: AnyInputs): number {
@@ -83,7 +81,7 @@ export const softStartSequencing = defineKind({
         voltageRating: num('V', null),
       },
     },
-    C3: { type: 'capacitor', series: 'E6', tolerance: 0.1, default: 1e-8, doc: 'soft-start capacitor', needed: (g) => g.rampMode === 'capacitor' },
+    C3: { type: 'capacitor', series: 'E6', tolerance: 0.1, default: 1e-8, doc: 'soft-start capacitor', needed: when((g) => g.rampMode === 'capacitor') },
     U1: {
       type: 'device',
       doc: 'stage or load switch',
@@ -209,148 +207,15 @@ export const softStartSequencing = defineKind({
     const { given: g } = x;
     return { switch: g.inputVoltage * (o.inputCurrent ?? 0) - (o.railVoltage ?? 0) * g.loadCurrent };
   },
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const { U1, C3 } = parts;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const e = enable(c.x);
-    const steps = [
-      step(
-        'Stored in C2',
-        'E',
-        [n('storedEnergy'), 'J'],
-        'C*V^2/2',
-        { C: [bulk(c.x), 'F'], V: [g.outputVoltage, 'V'] },
-        'energy of a capacitor',
-        'storedEnergy',
-      ),
-    ];
-    if (c.nominal('enableDelay') !== null)
-      steps.push(
-        step(
-          'Enable delay',
-          'td',
-          [n('enableDelay'), 's'],
-          '-R*C*log(1 - Vth/V)',
-          { R: [e.ohms, 'ohm'], C: [e.farads, 'F'], Vth: [U1.enableThreshold, 'V'], V: [e.volts, 'V'] },
-          'step response of an RC',
-          'enableDelay',
-        ),
-      );
-    if (g.rampMode === 'capacitor')
-      steps.push(
-        step(
-          'Ramp',
-          'tr',
-          [n('rampTime'), 's'],
-          'C3*Vref/I',
-          { C3: [C3.value ?? 0, 'F'], Vref: [U1.softStartReference ?? 0, 'V'], I: [U1.softStartCurrent, 'A'] },
-          'capacitor charged by a current',
-          'rampTime',
-        ),
-      );
-    if (g.rampMode !== 'none' && c.nominal('inrushCurrent') !== null)
-      steps.push(
-        step(
-          'Into C2',
-          'Ic',
-          [n('inrushCurrent'), 'A'],
-          'C*V/tr',
-          { C: [bulk(c.x), 'F'], V: [g.outputVoltage, 'V'], tr: [n('rampTime'), 's'] },
-          'charge over time',
-          'inrushCurrent',
-        ),
-      );
-    return steps;
-  },
-  figure: (c) => ({
-    width: 500,
-    height: 210,
-    title: 'Enable network, stage and bulk capacitor',
-    items: [
-      port(40, 40, 'source', say(c.x.given.inputVoltage, 'V'), 'left'),
-      wire(40, 40, 230, 40),
-      dot(80, 40),
-      part('resistor', [80, 40], 'down', 'R1', sayPart(c.x.parts.R1.value, 'ohm'), { side: -1 }),
-      dot(80, 110),
-      part('capacitor', [80, 110], 'down', 'C1', sayPart(c.x.parts.C1.value, 'F'), { side: -1 }),
-      ground(80, 180),
-      wire(80, 110, 200, 110, 200, 70, 230, 70),
-      { sym: 'block', id: 'U1', at: [230, 20], size: [100, 70], label: 'U1', value: c.x.given.rampMode },
-      ...(c.x.parts.C3.value
-        ? [
-            wire(280, 90, 280, 110),
-            part('capacitor' as const, [280, 110] as [number, number], 'down' as const, 'C3', sayPart(c.x.parts.C3.value, 'F')),
-            ground(280, 180),
-          ]
-        : []),
-      wire(330, 40, 440, 40),
-      dot(390, 40),
-      part('capacitor', [390, 40], 'down', 'C2', sayPart(c.x.parts.C2.value, 'F')),
-      ground(390, 110),
-      port(440, 40, 'rail', sayOut(c, 'readyTime', 's')),
-    ],
-  }),
-  simulate: (x, o) => {
-    if (typeof o.enableDelay !== 'number' || o.enableDelay <= 0) return null;
-    const {
-      given: g,
-      parts: { R1, C1, U1 },
-    } = x;
-    const farads = C1.value * C1.biasRetention;
-    const stop = 3 * o.enableDelay;
-    return {
-      elements: [
-        { is: 'voltage', name: 'Ve', a: 'in', b: '0', wave: { sort: 'dc', value: g.enableVoltage ?? g.inputVoltage }, ac: 1 },
-        { is: 'resistor', name: 'R1', a: 'in', b: 'en', ohms: R1.value },
-        { is: 'capacitor', name: 'C1', a: 'en', b: '0', farads, initial: 0 },
-        ...(Number.isFinite(U1.enablePullDown) ? [{ is: 'resistor' as const, name: 'Rp', a: 'en', b: '0', ohms: U1.enablePullDown }] : []),
-      ],
-      out: 'en',
-      band: [0.1, 1e5],
-      time: { stop, start: 'rest' },
-      confirms: {
-        enableDelay: (b) =>
-          b.over({ stop, step: stop / 2000, start: 'rest', outputs: ['en'] }, (t) => {
-            const k = t.signals.en!.findIndex((v) => v >= U1.enableThreshold);
-            return k < 0 ? stop : t.time[k]!;
-          }),
-      },
-    };
-  },
-  bringUp: (c) => [
-    {
-      id: 'order',
-      act: 'probe',
-      title: 'Order',
-      text: 'Trigger on the source, a channel on each enable and rail: the delay, the ramp, and who comes first.',
-      expect: window('enable delay', 's', c.out('enableDelay')),
-    },
-    {
-      id: 'inrush',
-      act: 'probe',
-      title: 'Source current',
-      text: `Shunt in the source lead: no more than ${say(c.out('sourcePeakCurrent').high, 'A')} while it rises.`,
-    },
-    {
-      id: 'gap',
-      act: 'probe',
-      title: 'A short interruption',
-      text: `Take the source away for ${say(c.must('shortestOffTime').low, 's')}: does the order hold?`,
-    },
-  ],
   confirm: [{ id: 'back-drive', text: 'No signal drives a chip’s input while that chip is not powered, in any order of the rails.' }],
   cautions: ['Inrush can trip or weld: check connectors, fuses and port limits.', 'Back-driving an unpowered chip through its inputs damages it.'],
-  schools:
-    'A power-good chain (orderly, slow), RC delays (cheap, overlapping) or a sequencer; soft start in the stage or a load switch; a discharge diode or a supervisor.',
-  sources: ['step response of RC networks', 'USB inrush rules'],
 });
 
 const NEVER = impossible('the enable node never reaches its threshold');
 const INSTANT = impossible('the rail would rise in no time at all');
 
 /** R1 and C1 together for the wanted delay; the bulk and its rating, where nobody gave one. */
-function size(s: Sizing, x: AnyInputs): Offer[] {
+export function size(s: Sizing, x: AnyInputs): Offer[] {
   const values: Record<string, number> = {};
   const ratings: Record<string, number> = {};
   if (s.open('R1') || s.open('C1')) {

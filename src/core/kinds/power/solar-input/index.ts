@@ -1,16 +1,14 @@
 import { more, less, from, choose } from '../../../stage/cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { part, port, thing, wire } from '../../../stage/drawing.ts';
 import { choice, list, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
-import { held, say, sayOut, step } from '../../../stage/words.ts';
+import { held } from '../../../stage/words.ts';
 
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
+export const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 const PANELS = [0.5, 1, 2, 3, 5, 6, 10, 15, 20, 30, 40, 50, 60, 80, 100, 120, 150, 200];
 
-function panel(x: AnyInputs) {
+export function panel(x: AnyInputs) {
   const {
     given: g,
     parts: { D1 },
@@ -174,111 +172,11 @@ export const solarInput = defineKind({
   signals: {},
   // What the panel could give and nobody takes stays in the panel.
   source: (_, o, _state, drawn) => (o.hotPanelVoltage ?? 0) * drawn,
-  working: (c) => {
-    const { given: g } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const p = panel(c.x);
-    const steps = [
-      step(
-        'Panel current',
-        'Ip',
-        [n('panelCurrent'), 'A'],
-        'P/V',
-        { P: [g.panelPower, 'W'], V: [g.panelVoltage, 'V'] },
-        'standard test conditions',
-        'panelCurrent',
-      ),
-      step(
-        'Hot panel',
-        'Vh',
-        [n('hotPanelVoltage'), 'V'],
-        'V*(1 + kv*(Ta + dT - 25))',
-        { V: [g.panelVoltage, 'V'], kv: [g.voltageTempco, '1/K'], Ta: [c.x.ambient, 'degC'], dT: [g.cellTemperatureRise, 'K'] },
-        'temperature coefficient',
-        'hotPanelVoltage',
-      ),
-      step(
-        'Load a day',
-        'El',
-        [n('dailyLoad'), 'Wh'],
-        '24*I*Vb + In*(24 - H)*Vb',
-        { I: [g.averageCurrent, 'A'], Vb: [g.batteryVoltage, 'V'], In: [g.nightLeakage, 'A'], H: [p.least, 'h'] },
-        'energy',
-        'dailyLoad',
-      ),
-    ];
-    if (c.nominal('dailyHarvest') === null) return steps;
-    const der = g.soilingDerating * g.orientationDerating * g.wiringDerating;
-    steps.push(
-      g.coupling === 'tracking'
-        ? step(
-            `Harvest a day in ${MONTHS[p.worst]}`,
-            'Eh',
-            [n('dailyHarvest'), 'Wh'],
-            'P*H*kp*der*eta*ch',
-            {
-              P: [g.panelPower, 'W'],
-              H: [p.least, 'h'],
-              kp: [p.warm, 'ratio'],
-              der: [der, 'ratio'],
-              eta: [g.converterEfficiency, 'ratio'],
-              ch: [g.chargeEfficiency, 'ratio'],
-            },
-            'held at its maximum-power point',
-            'dailyHarvest',
-          )
-        : step(
-            `Harvest a day in ${MONTHS[p.worst]}`,
-            'Eh',
-            [n('dailyHarvest'), 'Wh'],
-            'Ip*H*der*Vb*ch',
-            { Ip: [n('panelCurrent'), 'A'], H: [p.least, 'h'], der: [der, 'ratio'], Vb: [g.batteryVoltage, 'V'], ch: [g.chargeEfficiency, 'ratio'] },
-            'the panel is pulled to battery voltage',
-            'dailyHarvest',
-          ),
-      step(
-        'Harvest over load',
-        'k',
-        [n('surplus'), 'ratio'],
-        'Eh/El',
-        { Eh: [n('dailyHarvest'), 'Wh'], El: [n('dailyLoad'), 'Wh'] },
-        'energy balance of the worst month',
-        'surplus',
-      ),
-    );
-    return steps;
-  },
-  figure: (c) => ({
-    width: 440,
-    height: 120,
-    title: 'Panel, diode and what it charges',
-    items: [
-      thing('panel', [40, 60], 'right', 'panel', say(c.x.given.panelPower, 'W')),
-      part('diode', [130, 60], 'right', 'D1', say(c.x.parts.D1.forwardVoltage, 'V')),
-      wire(110, 60, 130, 60),
-      wire(200, 60, 340, 60),
-      port(340, 60, 'charger', sayOut(c, 'peakChargeCurrent', 'A')),
-    ],
-  }),
-  bringUp: (c) => [
-    {
-      id: 'open',
-      act: 'probe',
-      title: 'Open circuit',
-      text: 'Panel unconnected, at the coldest clear dawn you can get: DC volts. Cover it before you wire it.',
-      expect: window('panel, open', 'V', { ...c.out('coldOpenCircuitVoltage'), low: (c.out('coldOpenCircuitVoltage').low ?? 0) * 0.9 }),
-    },
-    { id: 'sun', act: 'probe', title: 'Charge current in sun', text: 'Ammeter in series at midday, square to the sun.' },
-    { id: 'night', act: 'probe', title: 'At night', text: 'Current from the battery back into the dark panel.' },
-  ],
   confirm: [{ id: 'hours', text: 'Sun hours are those of the place and of the plane the panel really lies in, shade and horizon counted.' }],
   cautions: [
     'Panels are live whenever light falls: cover or disconnect them before wiring. Cold mornings give the highest voltage.',
     'Outdoor wiring, fusing and mounting follow your local rules. Lithium must not be charged below freezing.',
   ],
-  schools:
-    'Direct or tracking (only worth it above a few watts or far from battery voltage); designed for the worst month, or shut down for the season; a large battery or a large panel.',
-  sources: ['standard test conditions of photovoltaic panels', 'published monthly irradiation tables (enter your own)'],
 });
 
 const NEVER = impossible('a hot panel does not reach the full battery through the diode');

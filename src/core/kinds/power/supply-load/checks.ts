@@ -11,7 +11,7 @@ function highest(c: Judged): SpreadLike {
 
 const surges = (c: Judged) => c.must('surgeCurrent').high > 0;
 
-export const checks: Record<string, CheckDef> = {
+export const checks = {
   'minimum-voltage': {
     title: 'least voltage at the load',
     value: 'loadVoltage',
@@ -87,4 +87,4 @@ export const checks: Record<string, CheckDef> = {
     severity: 'must',
     help: [choose('given.startTogether', false), less('given.surgeCurrent'), 'A soft start takes the surge off.'],
   },
-};
+} as const satisfies Record<string, CheckDef>;

@@ -1,16 +1,12 @@
 import { impossible, isAbsent, missing, none, type Value } from '../../../math/absent.ts';
-import { window } from '../../../stage/bring-up.ts';
-import { defineKind, type StateId, type Step } from '../../../stage/contract.ts';
-import type { Judged } from '../../../stage/judged.ts';
+import { defineKind, type StateId } from '../../../stage/contract.ts';
 import { choice, flag, num } from '../../../stage/fields.ts';
-import { q, say, sayOut } from '../../../stage/words.ts';
 import { checks } from './checks.ts';
-import { simulate } from './simulate.ts';
 import { drawn, supportedCopies, type Wiring } from './wiring.ts';
 
-const STATED = { asleep: 'asleepCurrent', idle: 'idleCurrent', typical: 'typicalCurrent', peak: 'peakCurrent' } as const;
-const TOTALS = { asleep: 'asleepTotal', idle: 'idleTotal', typical: 'typicalTotal', peak: 'peakTotal' } as const;
-const STATES = Object.keys(STATED) as StateId[];
+export const STATED = { asleep: 'asleepCurrent', idle: 'idleCurrent', typical: 'typicalCurrent', peak: 'peakCurrent' } as const;
+export const TOTALS = { asleep: 'asleepTotal', idle: 'idleTotal', typical: 'typicalTotal', peak: 'peakTotal' } as const;
+export const STATES = Object.keys(STATED) as StateId[];
 
 export const supplyLoad = defineKind({
   id: 'supply-load',
@@ -123,140 +119,10 @@ export const supplyLoad = defineKind({
     const d = drawn({ ...g, copies }, g[STATED[state]], g.inputVoltage);
     return d ? { load: d.current * d.voltage * g.heatFraction, wiring: d.current * (g.inputVoltage - d.voltage) } : {};
   },
-  working,
-  figure: (c) => {
-    const n = c.env.copies;
-    const current = sayOut(c, 'peakTotal', 'A');
-    return {
-      width: 470,
-      height: 190,
-      title: 'The rail, the shared wiring and each load on its branch',
-      items: [
-        { sym: 'port', at: [50, 60], label: 'rail', value: say(c.x.given.inputVoltage, 'V'), side: 'left' },
-        {
-          sym: 'wire',
-          points: [
-            [50, 60],
-            [90, 60],
-          ],
-        },
-        { sym: 'resistor', at: [90, 60], dir: 'right', label: 'shared', value: say(c.x.given.wiringResistance, 'ohm') },
-        {
-          sym: 'wire',
-          points: [
-            [160, 60],
-            [200, 60],
-          ],
-        },
-        { sym: 'dot', at: [200, 60] },
-        {
-          sym: 'wire',
-          points: [
-            [200, 60],
-            [200, 150],
-            [240, 150],
-          ],
-          dashed: true,
-        },
-        { sym: 'resistor', at: [200, 60], dir: 'right', label: 'branch', value: say(c.x.given.branchResistance, 'ohm') },
-        {
-          sym: 'wire',
-          points: [
-            [270, 60],
-            [320, 60],
-          ],
-        },
-        { sym: 'block', at: [320, 38], size: [110, 44], label: n > 1 ? `load, 1 of ${n}` : 'load', value: sayOut(c, 'loadVoltage', 'V') },
-        {
-          sym: 'wire',
-          points: [
-            [375, 82],
-            [375, 110],
-          ],
-        },
-        { sym: 'ground', at: [375, 110] },
-        { sym: 'text', at: [245, 154], text: n > 1 ? `${n - 1} more; peak of all ${current}` : `peak ${current}` },
-      ],
-    };
-  },
-  simulate,
-  bringUp: (c) => [
-    {
-      id: 'fit',
-      act: 'fit',
-      title: 'Connect one load',
-      text: 'Connect one copy only, with a meter in line with its supply lead.',
-    },
-    {
-      id: 'current',
-      act: 'probe',
-      title: 'Current of all copies, typical',
-      text: 'All copies connected and working as usual: current into the whole group.',
-      expect: window('supply lead', 'A', c.out('typicalTotal')),
-    },
-    {
-      id: 'voltage',
-      act: 'probe',
-      title: 'Voltage at the farthest copy',
-      text: 'All copies at their peak: DC volts at the farthest copy.',
-      expect: window('farthest copy', 'V', c.out('loadVoltage')),
-    },
-  ],
   confirm: [{ id: 'load-connector', text: 'The load’s connector is keyed or marked, and its pins are checked against the load’s own drawing.' }],
   cautions: ['Distributed loads on long leads need their own fuses.'],
-  schools:
-    'Budget by the sum of peaks (safe), by the peak of one plus the typical of the rest (usual when firmware staggers), or by measurement. The default is the sum of peaks.',
-  sources: ['circuit analysis with constant-power loads'],
 });
 
 const COLLAPSED = impossible('the wiring cannot bring this much power: the voltage collapses');
 const LIMIT_UNKNOWN = missing('the supply’s current limit is not known');
 const DRAWS_NOTHING = none('nothing is drawn at peak');
-
-function working(c: Judged): Step[] {
-  const g = c.x.given;
-  const n = c.env.copies;
-  const raw = (name: string) => c.study.nominal[name] as number;
-  const values = {
-    Vin: q(g.inputVoltage, 'V'),
-    R: q(g.branchResistance + n * g.wiringResistance, 'ohm'),
-    Vr: q(g.ratedVoltage, 'V'),
-    n: q(n, 'count'),
-  };
-  const steps: Step[] = [
-    {
-      title: 'Resistance one copy sees',
-      expression: 'Rb + n*Rw',
-      values: { Rb: q(g.branchResistance, 'ohm'), n: values.n, Rw: q(g.wiringResistance, 'ohm') },
-      result: { name: 'R', ...values.R },
-      source: 'the shared lead carries the current of all copies',
-    },
-  ];
-  const formula = {
-    'constant-current': 'n*i',
-    resistive: 'n*i*(Vin/(1 + R*i/Vr))/Vr',
-    'constant-power': 'n*i*Vr*2/(Vin + sqrt(Vin^2 - 4*R*i*Vr))',
-  }[g.loadKind as 'resistive'];
-  for (const s of STATES) {
-    if (isAbsent(raw(TOTALS[s]) as unknown)) continue;
-    steps.push({
-      title: `Current ${s === 'peak' ? 'at peak' : s}, all copies`,
-      expression: formula,
-      values: { ...values, i: q(g[STATED[s]], 'A') },
-      result: { name: `I_${s}`, value: raw(TOTALS[s]), unit: 'A' },
-      outcome: TOTALS[s],
-      source: 'Ohm, and the load’s kind',
-    });
-  }
-  if (g.startTogether) {
-    steps.push({
-      title: 'Surge when all start together',
-      expression: 'n*is',
-      values: { n: values.n, is: q(g.surgeCurrent, 'A') },
-      result: { name: 'I_surge', value: raw('surgeTotal'), unit: 'A' },
-      outcome: 'surgeTotal',
-      source: 'Kirchhoff',
-    });
-  }
-  return steps;
-}

@@ -1,11 +1,9 @@
 import { more, less, choose } from '../../../stage/cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
-import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import { choice, flag, num } from '../../../stage/fields.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { condition, held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { condition, held, say } from '../../../stage/words.ts';
 
 /** What each port promises at 5 V, A. // [USB] 2.0, 3.2 and Type-C */
 const PROMISED = {
@@ -253,96 +251,8 @@ export const usbSource = defineKind({
   signals: {},
   heat: (x, o) => ({ cable: x.given.cableResistance * (o.outputCurrent ?? 0) ** 2 }),
   source: (_, o) => (o.outputCurrent ?? 0) * ((o.outputVoltage ?? 0) + (o.cableDrop ?? 0)),
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const steps = [
-      step(
-        'Charge at attach',
-        'Q',
-        [n('attachCharge'), 'C'],
-        'C1*V5',
-        { C1: [parts.C1.value, 'F'], V5: [g.defaultVoltage, 'V'] },
-        'charge of a capacitor',
-        'attachCharge',
-      ),
-    ];
-    if (c.nominal('contractCurrent') !== null && g.contractVoltage > 0)
-      steps.push(
-        step(
-          'Current of the contract',
-          'Ic',
-          [n('contractCurrent'), 'A'],
-          'min(Imax, P/V)',
-          { Imax: [g.contractVoltage === 20 ? g.cableCurrent : 3, 'A'], P: [g.sourcePower, 'W'], V: [g.contractVoltage, 'V'] },
-          'USB Power Delivery, power rules',
-          'contractCurrent',
-        ),
-      );
-    if (c.nominal('outputVoltage') === null) return steps;
-    const source = g.contractVoltage <= 5 ? g.defaultVoltage : g.contractVoltage * g.contractAccuracy;
-    return [
-      ...steps,
-      step(
-        'Voltage at the board',
-        'Vb',
-        [n('outputVoltage'), 'V'],
-        '((Vs - I*r) + sqrt((Vs - I*r)^2 - 4*r*P))/2',
-        { Vs: [source, 'V'], I: [g.loadCurrent, 'A'], r: [g.cableResistance, 'ohm'], P: [g.loadPower, 'W'] },
-        'constant power behind a resistance',
-        'outputVoltage',
-      ),
-      step(
-        'Current',
-        'It',
-        [n('outputCurrent'), 'A'],
-        'I + P/Vb',
-        { I: [g.loadCurrent, 'A'], P: [g.loadPower, 'W'], Vb: [n('outputVoltage'), 'V'] },
-        'sum of both sorts of load',
-        'outputCurrent',
-      ),
-    ];
-  },
-  figure: (c) => ({
-    width: 500,
-    height: 190,
-    title: 'USB connector, cable, C1 and the switch to the board',
-    items: [
-      thing('resistor', [30, 50], 'right', 'cable', say(c.x.given.cableResistance, 'ohm')),
-      { sym: 'block', id: 'J1', at: [120, 28], size: [56, 44], label: 'J1' },
-      wire(100, 50, 120, 50),
-      wire(176, 50, 300, 50),
-      dot(230, 50),
-      part('capacitor', [230, 50], 'down', 'C1', sayPart(c.x.parts.C1.value, 'F')),
-      wire(230, 120, 230, 140),
-      ground(230, 140),
-      { sym: 'block', at: [300, 28], size: [96, 44], label: c.x.given.gated ? 'load switch' : 'direct' },
-      wire(396, 50, 440, 50),
-      port(440, 50, 'rail', sayOut(c, 'outputVoltage', 'V')),
-    ],
-  }),
-  bringUp: (c) => [
-    {
-      id: 'plain',
-      act: 'probe',
-      title: 'A plain 5 V port',
-      text: 'Inline meter, load gated: volts at J1 and current before any contract.',
-      expect: window('J1, plain port', 'V', c.out('fallbackVoltage')),
-    },
-    {
-      id: 'contract',
-      act: 'probe',
-      title: 'With the contract',
-      text: 'The source you will use: volts at J1, unloaded, then at peak load.',
-      expect: window('J1, contract', 'V', c.out('outputVoltage')),
-    },
-    { id: 'worst-cable', act: 'probe', title: 'The cheapest charger and the longest cable you own', text: 'Nothing may restart or warm up.' },
-  ],
   confirm: [{ id: 'back-feed', text: 'Nothing on the board feeds VBUS back into the port, in any state.' }],
   cautions: ['Never back-feed VBUS.', 'Up to 20 V appears where people expect 5 V.'],
-  schools:
-    'Work at 5 V too (safest, larger converter), refuse below the contract (lockout and a lamp that says why), or 3 A without Power Delivery (15 W, no controller).',
-  sources: ['USB 2.0', 'USB 3.2', 'USB Type-C specification', 'USB Power Delivery (power rules, transitions)'],
 });
 
 const COLLAPSES = impossible('the rail collapses: no voltage carries this load behind the cable');

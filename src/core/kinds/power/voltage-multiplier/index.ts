@@ -2,18 +2,16 @@ import { more } from '../../../stage/cures.ts';
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { abs, complex, over } from '../../../math/complex.ts';
 import { CAPACITOR_VOLTAGES, RESISTOR_POWERS } from '../../../quantity/stock.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../../stage/contract.ts';
-import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
-import { choice, num, orNone } from '../../../stage/fields.ts';
+import { choice, num, orNone, when } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
 import { converterCapacitor, STATE_DRAWS, STATE_LOADS } from '../../../models/switching/converter.ts';
-import { held, say, sayOut, sayPart, step } from '../../../stage/words.ts';
+import { held, say } from '../../../stage/words.ts';
 
-const load = ({ given: g }: AnyInputs): number => g.microphoneCount * g.microphoneCurrent + g.loadCurrent;
+export const load = ({ given: g }: AnyInputs): number => g.microphoneCount * g.microphoneCurrent + g.loadCurrent;
 
 /** Unloaded ladder, its ripple, droop and the share of its ripple that the filter passes, at a load. // [Ladder law] */
-function ladder(x: AnyInputs, amps: number) {
+export function ladder(x: AnyInputs, amps: number) {
   const {
     given: g,
     parts: { C1, C2, C3, R1, D1 },
@@ -75,7 +73,7 @@ export const voltageMultiplier = defineKind({
   },
   parts: {
     C1: converterCapacitor('each ladder capacitor, all equal'),
-    C2: { ...converterCapacitor('output capacitor of a parallel pump (a series ladder has none)'), needed: (g) => g.topology === 'parallel-pump' },
+    C2: { ...converterCapacitor('output capacitor of a parallel pump (a series ladder has none)'), needed: when((g) => g.topology === 'parallel-pump') },
     C3: {
       type: 'capacitor',
       series: 'E6',
@@ -244,137 +242,11 @@ export const voltageMultiplier = defineKind({
     if (amps === null || o.outputVoltage === undefined) return { ladder: o.totalDissipation ?? 0 };
     return { ladder: Math.max(0, amps * (g.stages * g.drivePeakToPeak + g.baseVoltage - o.outputVoltage)) };
   },
-  working: (c) => {
-    const { given: g, parts } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const i = load(c.x);
-    const series = g.topology === 'series-ladder';
-    const u = i / (g.driveFrequency * parts.C1.value * parts.C1.biasRetention);
-    const steps = [
-      step(
-        'Load',
-        'I',
-        [i, 'A'],
-        'm*Im + Il',
-        { m: [g.microphoneCount, 'count'], Im: [g.microphoneCurrent, 'A'], Il: [g.loadCurrent, 'A'] },
-        'sum',
-        'diodeCurrent',
-      ),
-      step(
-        'Unloaded ladder',
-        'V0',
-        [n('noLoadVoltage'), 'V'],
-        series ? 'Vb + n*Vpp - 2*n*Vf' : 'Vb - Vf + n*(Vpp - Vf)',
-        { Vb: [g.baseVoltage, 'V'], n: [g.stages, 'count'], Vpp: [g.drivePeakToPeak, 'V'], Vf: [parts.D1.forwardVoltage, 'V'] },
-        'ladder law',
-        'noLoadVoltage',
-      ),
-    ];
-    if (series && g.driveShape === 'square')
-      steps.push(
-        step(
-          'Droop',
-          'Vd',
-          [n('droop'), 'V'],
-          'u*(2*n^3/3 + n^2/2 - n/6) + 4*n^2*Rd*I',
-          { u: [u, 'V'], n: [g.stages, 'count'], Rd: [g.driveResistance, 'ohm'], I: [i, 'A'] },
-          'charge transfer stage by stage',
-          'droop',
-        ),
-      );
-    if (c.nominal('outputVoltage') !== null)
-      steps.push(
-        step(
-          'Output',
-          'Vo',
-          [n('outputVoltage'), 'V'],
-          'V0 - Vd - I*R1',
-          { V0: [n('noLoadVoltage'), 'V'], Vd: [n('droop'), 'V'], I: [i, 'A'], R1: [parts.R1.value, 'ohm'] },
-          'Ohm',
-          'outputVoltage',
-        ),
-        step(
-          'At the microphone',
-          'Vm',
-          [n('microphoneVoltage'), 'V'],
-          'Vo - Im*RP/2',
-          { Vo: [n('outputVoltage'), 'V'], Im: [g.microphoneCurrent, 'A'], RP: [parts.RP.value, 'ohm'] },
-          'two feed resistors in parallel',
-          'microphoneVoltage',
-        ),
-      );
-    return steps;
-  },
-  figure: (c) => {
-    const { C2 } = c.x.parts;
-    // Room for its words where there is one.
-    const on = C2.value ? 45 : 0;
-    return {
-      width: 560 + on,
-      height: 190,
-      title: 'Ladder of stages, filter and feed resistors',
-      items: [
-        port(40, 50, 'drive', say(c.x.given.drivePeakToPeak, 'V'), 'left'),
-        wire(40, 50, 60, 50),
-        part('capacitor', [60, 50], 'right', 'C1', sayPart(c.x.parts.C1.value, 'F')),
-        part('diode', [130, 50], 'right', 'D1', `${c.x.given.stages} stages`),
-        wire(200, 50, 230 + on, 50),
-        ...(C2.value
-          ? [dot(215, 50), part('capacitor' as const, [215, 50] as [number, number], 'down' as const, 'C2', sayPart(C2.value, 'F')), ground(215, 120)]
-          : []),
-        part('resistor', [230 + on, 50], 'right', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),
-        dot(330 + on, 50),
-        wire(300 + on, 50, 380 + on, 50),
-        part('capacitor', [330 + on, 50], 'down', 'C3', sayPart(c.x.parts.C3.value, 'F')),
-        ground(330 + on, 120),
-        part('resistor', [380 + on, 50], 'right', 'RP', sayPart(c.x.parts.RP.value, 'ohm')),
-        wire(450 + on, 50, 500 + on, 50),
-        port(500 + on, 50, 'microphone', sayOut(c, 'microphoneVoltage', 'V')),
-      ],
-    };
-  },
-  simulate: (x) => {
-    const {
-      given: g,
-      parts: { C3, R1 },
-    } = x;
-    if (!(R1.value > 0)) return null;
-    return {
-      elements: [
-        { is: 'voltage', name: 'Vl', a: 'in', b: '0', wave: { sort: 'dc', value: 0 }, ac: 1 },
-        { is: 'resistor', name: 'R1', a: 'in', b: 'out', ohms: R1.value },
-        { is: 'capacitor', name: 'C3', a: 'out', b: '0', farads: C3.value * C3.biasRetention, esr: C3.esr },
-      ],
-      out: 'out',
-      band: [g.driveFrequency / 1e4, g.driveFrequency * 10],
-      time: { stop: 10 / g.driveFrequency },
-      confirms: {
-        outputRipple: (b) => {
-          const gain = b.gain('out', g.driveFrequency);
-          return typeof gain === 'number' ? gain * ladder(x, load(x)).ripple : gain;
-        },
-      },
-    };
-  },
-  bringUp: (c) => [
-    { id: 'light', act: 'probe', title: 'No microphone', text: 'DC volts at C3.', expect: window('C3, no load', 'V', c.out('lightOutputVoltage')) },
-    {
-      id: 'loaded',
-      act: 'probe',
-      title: 'Dummy load',
-      text: `A resistor that takes ${say(load(c.x), 'A')} at 48 V: DC volts at C3, then the ripple, AC coupled.`,
-      expect: window('C3, loaded', 'V', c.out('outputVoltage')),
-    },
-    { id: 'listen', act: 'probe', title: 'Listen', text: 'The drive frequency must not be heard or seen in the audio. Mute before you plug anything.' },
-  ],
   confirm: [{ id: 'discharge', text: 'C3 is bled within seconds of switching off, and the outputs are muted while a microphone is plugged.' }],
   cautions: [
     'C3 holds its charge at 48 V: discharge it before you work on it.',
     'Mute before plugging: a charged rail thumps a loudspeaker. Some ribbon microphones do not tolerate phantom power.',
   ],
-  schools:
-    'A ladder, or a boost converter with feedback (regulated, one inductor); parallel pump (less droop, more stress) or series ladder; a regulated rail or a wide tolerance.',
-  sources: ['IEC 61938 (P48: 48 V ± 4 V, 6.81 k, 10 mA)', 'textbook ladder law for droop and ripple (charge-transfer analysis)'],
 });
 
 const COLLAPSED = impossible('the droop is more than the ladder makes');

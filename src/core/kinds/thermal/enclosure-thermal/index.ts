@@ -1,15 +1,13 @@
 import { more, less } from '../../../stage/cures.ts';
 import { impossible, none } from '../../../math/absent.ts';
-import { window } from '../../../stage/bring-up.ts';
 import { defineKind, type Help } from '../../../stage/contract.ts';
-import { wire, type Drawn } from '../../../stage/drawing.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { condition, held, say, sayOut, step } from '../../../stage/words.ts';
-import { balance, effectiveArea, through, type Box } from './solve.ts';
+import { condition, held, say } from '../../../stage/words.ts';
+import { balance, effectiveArea, type Box } from './solve.ts';
 
 /** Rise of a part near a hot block, K/W at a centimetre: a rule of thumb. */
-const NEAR = { 'above-hot': 10, 'below-hot': 5, beside: 2.5, apart: 0 } as const;
+export const NEAR = { 'above-hot': 10, 'below-hot': 5, beside: 2.5, apart: 0 } as const;
 
 export const enclosureThermal = defineKind({
   id: 'enclosure-thermal',
@@ -110,118 +108,11 @@ export const enclosureThermal = defineKind({
   signals: {},
   outdoors: true,
   shelter: { link: 'inside', heat: 'totalDissipation', hottest: 'hotPower', temperature: 'insideTemperature' },
-  working: (c) => {
-    const { given: g, ambient } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const area = step(
-      'Area that gives off heat',
-      'A',
-      [n('effectiveArea'), 'm2'],
-      'w*dp + bottom*w*dp + 2*h*dp + w*h + back*w*h',
-      {
-        w: [g.width, 'm'],
-        dp: [g.depth, 'm'],
-        h: [g.height, 'm'],
-        bottom: [g.mounting === 'table' ? 0 : 0.5, 'ratio'],
-        back: [g.mounting === 'wall' ? 0 : 1, 'ratio'],
-      },
-      'faces with free air; a horizontal face below counts half',
-      'effectiveArea',
-    );
-    const local = step(
-      'Rise beside the hot block',
-      'dTl',
-      [n('localRise'), 'K'],
-      'P*k*min(1, 0.01/s)',
-      { P: [g.hotPower, 'W'], k: [NEAR[g.sensitivePosition], 'K/W'], s: [g.sensitiveDistance, 'm'] },
-      'rule of thumb',
-      'localRise',
-    );
-    const now = balance(g, g.totalDissipation + g.solarPower, ambient);
-    if (!now) return [area, local];
-    const at = through(g, now.wall - ambient, ambient);
-    return [
-      area,
-      step(
-        'Heat leaves through the wall and with the air',
-        'P',
-        [now.through + now.carried, 'W'],
-        'q + a',
-        { q: [now.through, 'W'], a: [now.carried, 'W'] },
-        'film of still air on both sides, conduction, radiation outside; solved for the wall’s temperature',
-      ),
-      step(
-        'Air inside, from the inner film',
-        'Ti',
-        [n('insideTemperature'), 'degC'],
-        'Twi + dTf',
-        { Twi: [at.inner, 'degC'], dTf: [at.film, 'K'] },
-        'film of the same form inside',
-        'insideTemperature',
-      ),
-      step('Rise inside', 'dT', [n('insideRise'), 'K'], 'Ti - Ta', { Ti: [n('insideTemperature'), 'degC'], Ta: [ambient, 'degC'] }, 'definition', 'insideRise'),
-      local,
-      step(
-        'Sensitive part',
-        'Ts',
-        [n('sensitiveTemperature'), 'degC'],
-        'Ti + dTl',
-        { Ti: [n('insideTemperature'), 'degC'], dTl: [n('localRise'), 'K'] },
-        'sum',
-        'sensitiveTemperature',
-      ),
-    ];
-  },
-  figure: (c) => {
-    const g = c.x.given;
-    const vent = (y: number, label: string): Drawn[] => [wire(80, y, 116, y), { sym: 'text', at: [20, y - 8], text: label }];
-    return {
-      width: 460,
-      height: 220,
-      title: `A ${g.style} box and the temperatures of its air and wall`,
-      items: [
-        { sym: 'block', at: [100, 30], size: [220, 150], label: 'air inside', value: sayOut(c, 'insideTemperature', 'degC') },
-        { sym: 'block', at: [115, 120], size: [70, 44], label: 'stages', value: say(g.totalDissipation, 'W') },
-        ...(g.style === 'vented' ? [...vent(165, 'air in'), ...vent(60, 'air out')] : []),
-        wire(320, 105, 380, 105),
-        { sym: 'port', at: [380, 105], label: 'wall', value: sayOut(c, 'wallTemperature', 'degC'), side: 'right' },
-        { sym: 'text', at: [340, 170], text: 'outside' },
-        { sym: 'text', at: [340, 187], text: say(c.x.ambient, 'degC'), value: true },
-      ],
-    };
-  },
-  curves: (x) => {
-    const { given: g, ambient } = x;
-    const most = Math.max(1, 3 * (g.totalDissipation + g.solarPower));
-    const rise = (style: Box['style']) => (watts: number) => (balance({ ...g, style }, watts, ambient)?.inside ?? NaN) - ambient;
-    const plot = (id: string, title: string, at: (watts: number) => number) => ({
-      id,
-      title,
-      x: { label: 'heat inside', unit: 'W' as const, log: false, from: most / 200, to: most },
-      y: { label: 'rise inside', unit: 'K' as const },
-      points: 60,
-      marks: [{ axis: 'y' as const, value: g.maximumInside - ambient, label: 'limit', limit: true }],
-      at,
-    });
-    const sealed = plot('sealed', 'Rise of the sealed box over heat', rise('sealed'));
-    return g.style === 'sealed' ? [sealed] : [plot('rise', `Rise of the ${g.style} box over heat`, rise(g.style)), sealed];
-  },
-  bringUp: (c) => [
-    {
-      id: 'warm',
-      act: 'probe',
-      title: 'Air inside, warmed through',
-      text: 'Thermometer in the free air near the top, box closed, full power, until it changes by less than half a kelvin in ten minutes.',
-      expect: window('air near the top of the box', 'degC', c.out('insideTemperature')),
-    },
-  ],
   confirm: [{ id: 'openings', text: 'No opening lets fingers, wires or drops reach parts at mains or high voltage.' }],
   cautions: [
     'Openings must keep fingers, wires and drops away from mains parts; your local code says how.',
     'Lithium cells want the coolest corner of the box, away from everything hot.',
   ],
-  schools: 'A sealed metal box as its own sink, or a vented plastic one; a fan (dust, noise, one more part to fail) or none.',
-  sources: ['simplified free-convection relations', 'stack-effect formula', 'Stefan-Boltzmann', 'ISO 2533 atmosphere'],
 });
 
 /** The least equal vents that hold the inside, or what else would. */

@@ -2,15 +2,12 @@ import { from, less, more } from '../../../stage/cures.ts';
 import { HEATSINKS } from '../../../quantity/stock.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { airDensityRatio } from '../../../physics/convection.ts';
-import { window } from '../../../stage/bring-up.ts';
-import { defineKind, type CheckDef, type Help, type Step } from '../../../stage/contract.ts';
+import { defineKind, type CheckDef, type Help } from '../../../stage/contract.ts';
 import { choice, num } from '../../../stage/fields.ts';
-import type { Judged } from '../../../stage/judged.ts';
-import { say, step } from '../../../stage/words.ts';
-import { figure } from './figure.ts';
+import { say } from '../../../stage/words.ts';
 import { leaving, riseOf } from './solve.ts';
 
-const SLOTS = ['Q1', 'Q2', 'Q3', 'Q4'] as const;
+export const SLOTS = ['Q1', 'Q2', 'Q3', 'Q4'] as const;
 
 const device = <const D extends number | null>(dissipation: D) => ({
   dissipation: num('W', dissipation, dissipation === null ? 'null: nothing there' : 'average', { min: 0 }),
@@ -19,7 +16,7 @@ const device = <const D extends number | null>(dissipation: D) => ({
   maximumJunction: num('degC', 125, undefined, { any: true }),
 });
 
-const junctionCheck = (i: number): CheckDef => ({
+const junctionCheck = (i: 1 | 2 | 3 | 4): CheckDef<`junction${1 | 2 | 3 | 4}`> => ({
   title: `junction of Q${i}`,
   value: `junction${i}`,
   sense: 'temperature',
@@ -186,130 +183,6 @@ export const heatsink = defineKind({
   rails: {},
   signals: {},
   shelter: { link: 'mount', slots: SLOTS, temperature: 'sinkTemperature' },
-  working: (c) => {
-    const { given: g, parts, ambient } = c.x;
-    const n = (name: string) => c.nominal(name) ?? NaN;
-    const fitted = SLOTS.filter((s) => parts[s].dissipation !== null);
-    const steps = [
-      step(
-        'Heat of all devices',
-        'P',
-        [n('totalDissipation'), 'W'],
-        fitted.map((s) => `P${s}`).join(' + ') || '0',
-        Object.fromEntries(fitted.map((s) => [`P${s}`, [parts[s].dissipation ?? 0, 'W']])),
-        'sum',
-        'totalDissipation',
-      ),
-      step(
-        'Density of the air at this height',
-        'd',
-        [n('airDensityRatio'), 'ratio'],
-        '(1 - 2.25577e-5*h)^4.2559',
-        { h: [g.altitude, 'm'] },
-        'ISO 2533',
-        'airDensityRatio',
-      ),
-    ];
-    if (c.nominal('sinkTemperature') === null) return steps;
-    const known = step(
-      'Sink to air at this height',
-      'Rsa',
-      [n('sinkToAmbient'), 'K/W'],
-      'R/sqrt(d)',
-      { R: [parts.H1.sinkToAmbient, 'K/W'], d: [n('airDensityRatio'), 'ratio'] },
-      'free convection goes with the square root of density',
-      'sinkToAmbient',
-    );
-    return [
-      ...steps,
-      ...(g.style === 'known' ? [known] : solved(c)),
-      step(
-        'Sink',
-        'Ts',
-        [n('sinkTemperature'), 'degC'],
-        'Ta + P*Rsa',
-        { Ta: [ambient, 'degC'], P: [n('totalDissipation'), 'W'], Rsa: [c.nominal('sinkToAmbient') ?? 0, 'K/W'] },
-        'thermal resistance',
-        'sinkTemperature',
-      ),
-      ...fitted.map((s, i) =>
-        step(
-          `Junction of ${s}`,
-          `Tj${i + 1}`,
-          [n(`junction${s.slice(1)}`), 'degC'],
-          'Ts + P1*(Rjc + Rcs)',
-          {
-            Ts: [n('sinkTemperature'), 'degC'],
-            P1: [parts[s].dissipation ?? 0, 'W'],
-            Rjc: [parts[s].junctionToCase, 'K/W'],
-            Rcs: [parts[s].caseToSink, 'K/W'],
-          },
-          'JEDEC JESD51',
-          `junction${s.slice(1)}`,
-        ),
-      ),
-    ];
-  },
-  figure,
-  simulate: (x, o) => {
-    const { parts, ambient } = x;
-    if (typeof o.sinkToAmbient !== 'number') return null;
-    const fitted = SLOTS.filter((s) => parts[s].dissipation !== null);
-    const ohms = (value: number) => Math.max(value, 1e-9);
-    return {
-      elements: [
-        { is: 'voltage', name: 'Ta', a: 'air', b: '0', wave: { sort: 'dc', value: ambient } },
-        { is: 'resistor', name: 'Rsa', a: 'sink', b: 'air', ohms: ohms(o.sinkToAmbient), quiet: true },
-        ...fitted.flatMap((s) => [
-          { is: 'resistor' as const, name: `R${s}`, a: s, b: 'sink', ohms: ohms(parts[s].junctionToCase + parts[s].caseToSink), quiet: true },
-          { is: 'current' as const, name: `P${s}`, a: '0', b: s, wave: { sort: 'dc' as const, value: parts[s].dissipation ?? 0 } },
-        ]),
-        ...(parts.H1.mass > 0 ? [{ is: 'capacitor' as const, name: 'Cs', a: 'sink', b: '0', farads: parts.H1.mass * 900 }] : []),
-      ],
-      out: 'sink',
-      band: [1e-5, 1],
-      time: { stop: 5 * (o.sinkTimeConstant ?? 1) },
-      confirms: { sinkTemperature: (b) => b.dc('sink'), ...Object.fromEntries(fitted.map((s) => [`junction${s.slice(1)}`, (b) => b.dc(s)])) },
-    };
-  },
-  curves: (x) => {
-    const { given: g, parts, ambient } = x;
-    const most = 4 * Math.max(1, ...SLOTS.map((s) => parts[s].dissipation ?? 0));
-    const theta = (watts: number) => {
-      if (g.style === 'known') return parts.H1.sinkToAmbient / Math.sqrt(airDensityRatio(g.altitude));
-      const rise = riseOf(g, parts.H1, watts, ambient);
-      return rise === null ? NaN : rise / watts;
-    };
-    return [
-      {
-        id: 'sink',
-        title: 'Sink temperature over heat',
-        x: { label: 'heat of all devices', unit: 'W', log: false, from: most / 100, to: most },
-        y: { label: 'sink', unit: 'degC' },
-        points: 60,
-        marks: [{ axis: 'y', value: g.maximumTouch, label: 'touch', limit: true }],
-        at: (watts) => ambient + watts * theta(watts),
-      },
-    ];
-  },
-  bringUp: (c) => {
-    const wait = c.out('sinkTimeConstant').nominal;
-    return [
-      {
-        id: 'mount',
-        act: 'fit',
-        title: 'Mount the devices',
-        text: 'Insulating pad or grease under every device, screws tightened evenly. Check with the ohmmeter that tabs that must be apart are apart, and that the sink touches no live part.',
-      },
-      {
-        id: 'warm',
-        act: 'probe',
-        title: 'Sink, warmed through',
-        text: `Thermocouple beside the hottest device, cover on, full power for ${say(4 * (wait ?? 0), 's')}. Sinks above 60 °C burn: do not touch.`,
-        expect: window('sink beside the hottest device', 'degC', c.out('sinkTemperature')),
-      },
-    ];
-  },
   confirm: [
     { id: 'insulation', text: 'Each tab is insulated from the sink, or the sink may be at that potential and nothing touches it.' },
     { id: 'fins', text: 'The fins stand vertical in the built-in position, with free air above and below.' },
@@ -318,28 +191,7 @@ export const heatsink = defineKind({
     'A sink may be live through a device’s tab, and it burns skin above 60 °C: insulate, guard or mark it.',
     'Electrolytics beside a sink age twice as fast for every 10 K.',
   ],
-  schools: 'An insulating pad under each device, or one insulated sink; one large sink, or several small ones.',
-  sources: ['simplified free-convection relations for air', 'Elenbaas channel correlation', 'Stefan-Boltzmann', 'ISO 2533 atmosphere'],
 });
-
-/** Steps of a sink whose temperature is solved: the balance that holds at it. */
-function solved(c: Judged): Step[] {
-  const { given: g, parts, ambient } = c.x;
-  const rise = (c.nominal('sinkTemperature') ?? ambient) - ambient;
-  const out = leaving(g, parts.H1, rise, ambient);
-  const balance = step(
-    'What leaves the sink at its temperature: by air and by radiation',
-    'P',
-    [out.convection + out.radiation, 'W'],
-    'Qc + Qr',
-    { Qc: [out.convection, 'W'], Qr: [out.radiation, 'W'] },
-    'free-convection relations and Stefan-Boltzmann, solved for the temperature',
-  );
-  const ohms = c.nominal('sinkToAmbient');
-  if (ohms === null) return [balance];
-  const values = { dT: [rise, 'K'], P: [c.nominal('totalDissipation') ?? 0, 'W'] } as const;
-  return [balance, step('Sink to air at this heat', 'Rsa', [ohms, 'K/W'], 'dT/P', values, 'definition', 'sinkToAmbient')];
-}
 
 const EMPTY = none('no device is mounted there');
 const NO_HEAT = none('nothing heats the sink');

@@ -4,6 +4,7 @@
   import { conditionsText, limitText, marginText, worstText, partRows } from '../../../../core/files/report.ts';
   import { gate } from '../../../../core/gate/gate.ts';
   import { formatText } from '../../../../core/quantity/format.ts';
+  import { learn, told } from '$lib/state/tellings.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import Button from '$lib/ui/atoms/Button.svelte';
   import Quantity from '$lib/ui/atoms/Quantity.svelte';
@@ -18,6 +19,8 @@
   let sum = $derived(session.sum);
   let g = $derived(gate(sum));
   let base = $derived(`/boards/${session.id}`);
+  // Stages may have come since the page was opened.
+  $effect(() => void learn(sum.stages.map((s) => s.kind)));
   let shares = $derived(sharesOf(sum.doc));
 </script>
 
@@ -85,7 +88,7 @@
       <h2>{s.title}{s.copies > 1 ? `, ${s.copies} copies` : ''}</h2>
       <p class="soft small">{s.kind.title}. {s.doc.notes ?? ''}</p>
       <div class="two">
-        <Figure figure={s.kind.figure(s.judged as never)} />
+        {#if told(s.kind)}<Figure figure={told(s.kind)!.figure(s.judged as never)} />{/if}
         {#if partRows(s).length}<table>
             <thead><tr><th>part</th><th>value</th><th>tolerance</th><th>how</th></tr></thead><tbody
               >{#each partRows(s) as row (row[0])}<tr

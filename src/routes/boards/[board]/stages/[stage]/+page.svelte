@@ -2,6 +2,8 @@
   import { page } from '$app/state';
   import { curvesOf } from '../../../../../core/board/curves.ts';
   import { setStage } from '../../../../../core/board/edit.ts';
+  import { workingOf } from '../../../../../core/stage/telling.ts';
+  import { learn, told } from '$lib/state/tellings.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import { isTaken } from '$lib/ui/board/keys.ts';
   import CurveChart from '$lib/ui/stage/CurveChart.svelte';
@@ -37,7 +39,10 @@
   /** The part that is pointed at, in the figure or in its row. */
   let lit: string | null = $state(null);
   let tab: (typeof TABS)[number][0] = $state('figure');
-  let tabs = $derived(TABS.filter(([id]) => id !== 'curves' || stage?.kind.curves || stage?.kind.simulate));
+  let telling = $derived(stage && told(stage.kind));
+  // An option taken here may be of another kind than the stage was opened with.
+  $effect(() => void (stage && learn([stage.kind])));
+  let tabs = $derived(TABS.filter(([id]) => id !== 'curves' || telling?.curves || telling?.simulate));
   let shown = $derived(tabs.some(([id]) => id === tab) ? tab : 'figure');
   let findings = $derived(session.sum.findings.filter((f) => f.stage === stage?.id && !f.check));
 
@@ -70,21 +75,23 @@
         {/each}
       </div>
       <div class="panel" role="tabpanel" id="panel" aria-labelledby="tab-{shown}">
-        {#if shown === 'figure'}
-          <FigureTab figure={stage.kind.figure(stage.judged as never)} name={stage.id} {lit} onpoint={(id) => (lit = id)} />
+        {#if !telling}
+          <p class="soft" role="status">Loading how this stage is drawn and worked out…</p>
+        {:else if shown === 'figure'}
+          <FigureTab figure={telling.figure(stage.judged as never)} name={stage.id} {lit} onpoint={(id) => (lit = id)} />
           {#if stage.kind.cautions.length}
             <aside>
               <h2>Mind</h2>
-              {#each stage.kind.cautions as c (c)}<p>{c}</p>{/each}{#if stage.kind.schools}<h2>Where people differ</h2>
-                <p>{stage.kind.schools}</p>{/if}
+              {#each stage.kind.cautions as c (c)}<p>{c}</p>{/each}{#if telling.schools}<h2>Where people differ</h2>
+                <p>{telling.schools}</p>{/if}
             </aside>
           {/if}
         {:else if shown === 'curves'}
-          {#each curvesOf(stage) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} name={stage.id} />{/each}
-          {#if stage.kind.simulate}<SolvedCurves {session} {stage} />{/if}
-          <FormulaSolver {stage} />
+          {#each curvesOf(stage, telling) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} name={stage.id} />{/each}
+          {#if telling.simulate}<SolvedCurves {session} {stage} />{/if}
+          <FormulaSolver {stage} {telling} />
         {:else if shown === 'working'}
-          <div class="wide"><WorkingTab steps={stage.kind.working(stage.judged as never)} /></div>
+          <div class="wide"><WorkingTab steps={workingOf(telling, stage)} /></div>
         {:else if shown === 'tolerance'}
           <ToleranceTab {session} {stage} />
         {:else if shown === 'room'}

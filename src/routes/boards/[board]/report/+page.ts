@@ -1,0 +1,7 @@
+import { mustKind } from '../../../../core/kinds/index.ts';
+import { learn } from '$lib/state/tellings.ts';
+
+export const load = async ({ parent }) => {
+  const { board } = await parent();
+  await learn(board.doc.stages.map((s) => mustKind(s.kind)));
+};
