@@ -121,6 +121,7 @@ describe('levels along a chain', () => {
     sourceResistance: 1,
     gain: 1,
     clips: 3,
+    carried: null,
     lsb: null,
     ...more,
   });

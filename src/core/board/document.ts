@@ -28,6 +28,8 @@ export interface StageDoc {
   kind: string;
   title?: string;
   copies?: number;
+  /** The module it is part of: all of it is built together, so many times. */
+  module?: string;
   given?: Record<string, GivenValue>;
   parts?: Record<string, PartDoc>;
   rails?: Record<string, string>;
@@ -76,6 +78,8 @@ export interface BoardDoc {
   name: string;
   brief?: Brief;
   copies?: number;
+  /** Groups of stages that are built several times, each with its own supply: a board that is plugged in N times. */
+  modules?: Record<string, { copies: number; title?: string }>;
   conditions?: { ambient?: Uncertain };
   policy?: Policy;
   states?: { id: StateId; share: number }[];
@@ -120,10 +124,13 @@ export function titleOf(stage: StageDoc, kindTitle: string): string {
   return /^\d+$/.test(number) ? `${kindTitle} ${number}` : kindTitle;
 }
 
+/** How often the module of a stage is built; 1 of a stage in none. */
+export const timesOf = (doc: BoardDoc, stage: Pick<StageDoc, 'module'>): number => doc.modules?.[stage.module ?? '']?.copies ?? 1;
+
 /** What all stages with a known cost come to for one board; null where none is known. */
 export function costOf(doc: BoardDoc): number | null {
   const known = doc.stages.filter((s) => s.cost !== undefined);
-  return known.length ? known.reduce((sum, s) => sum + s.cost! * (s.copies ?? 1), 0) : null;
+  return known.length ? known.reduce((sum, s) => sum + s.cost! * (s.copies ?? 1) * timesOf(doc, s), 0) : null;
 }
 export const currencyOf = (doc: BoardDoc): string => doc.brief?.currency ?? 'EUR';
 

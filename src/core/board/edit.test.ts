@@ -12,6 +12,8 @@ import {
   renameStage,
   setConfirmation,
   setGiven,
+  setModule,
+  setModuleCopies,
   setRail,
   setStage,
   setWaiver,
@@ -29,6 +31,20 @@ function linked(): BoardDoc {
   doc = addStage(doc, 'adc-channel', { rails: { vcc: 'v5' }, signals: { in: 'voltage-divider.out' } }).doc;
   return setConfirmation(setWaiver(doc, 'adc-channel', 'settling', 'read twice'), 'voltage-divider.top-failure', 'me');
 }
+
+describe('modules', () => {
+  it('come with their first stage, keep their copies, and go with their last', () => {
+    let doc = setModule(linked(), 'linear-regulator', 'plug');
+    doc = setModuleCopies(doc, 'plug', 5);
+    doc = setModule(doc, 'adc-channel', 'plug');
+    expect(doc.modules).toEqual({ plug: { copies: 5 } });
+    expect(checkBoard(doc).ok).toBe(true);
+    doc = setModule(doc, 'linear-regulator', undefined);
+    expect(doc.modules).toEqual({ plug: { copies: 5 } });
+    expect(removeStage(doc, 'adc-channel').modules).toBeUndefined();
+    expect(setModule(doc, 'adc-channel', undefined)).toEqual(linked());
+  });
+});
 
 describe('edits keep a document whole', () => {
   it('every edit leaves a board that is accepted', () => {

@@ -31,7 +31,7 @@ export const setSignal = (doc: BoardDoc, id: string, port: string, ref: string |
   mapStage(doc, id, (s) => setIn(s, 'signals', port, ref));
 
 /** Sets a plain property of a stage; an empty one goes. */
-export function setStage(doc: BoardDoc, id: string, change: Partial<Pick<StageDoc, 'title' | 'copies' | 'notes' | 'mount' | 'inside'>>): BoardDoc {
+export function setStage(doc: BoardDoc, id: string, change: Partial<Pick<StageDoc, 'title' | 'copies' | 'module' | 'notes' | 'mount' | 'inside'>>): BoardDoc {
   return mapStage(doc, id, (s) => {
     const next = { ...s, ...change };
     for (const key of Object.keys(change) as (keyof typeof change)[])
@@ -39,6 +39,24 @@ export function setStage(doc: BoardDoc, id: string, change: Partial<Pick<StageDo
     return next;
   });
 }
+
+/** Puts a stage into a module, which is made with so many copies where it is new, or out of it; a module without stages goes. */
+export function setModule(doc: BoardDoc, id: string, module: string | undefined, copies = 2): BoardDoc {
+  const next = setStage(doc, id, { module });
+  return withoutEmptyModules({ ...next, modules: { ...(module ? { [module]: { copies } } : {}), ...next.modules } });
+}
+
+function withoutEmptyModules({ modules, ...rest }: BoardDoc): BoardDoc {
+  const used = new Set(rest.stages.map((s) => s.module));
+  const kept = Object.entries(modules ?? {}).filter(([name]) => used.has(name));
+  return kept.length ? { ...rest, modules: Object.fromEntries(kept) } : rest;
+}
+
+/** How often a module is built. */
+export const setModuleCopies = (doc: BoardDoc, module: string, copies: number): BoardDoc => ({
+  ...doc,
+  modules: { ...doc.modules, [module]: { ...doc.modules?.[module], copies } },
+});
 
 /** A free id made from a title or kind: "scale-filter", "scale-filter-2". */
 export function freeId(doc: BoardDoc, wanted: string): string {
@@ -80,7 +98,7 @@ export function removeStage(doc: BoardDoc, id: string): BoardDoc {
   if (doc.waivers) next.waivers = doc.waivers.filter((w) => w.stage !== id);
   if (doc.confirmations) next.confirmations = doc.confirmations.filter((c) => !c.id.startsWith(`${id}.`));
   if (doc.decisions) next.decisions = doc.decisions.filter((d) => d.stage !== id);
-  return next;
+  return withoutEmptyModules(next);
 }
 
 /** A stage with its rails or signals renamed, those of its options too. */

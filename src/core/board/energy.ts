@@ -42,8 +42,9 @@ export function energyOf(sum: Sum): Store[] {
       for (const p of sum.power) {
         byState[p.state] = 0;
         const add = (stage: string, watts: number) => {
-          taken.set(stage, (taken.get(stage) ?? 0) + shares[p.state] * watts);
-          byState[p.state] += watts;
+          // Power is that of the whole board; where the store is built several times, each bears its own part.
+          taken.set(stage, (taken.get(stage) ?? 0) + (shares[p.state] * watts) / s.times);
+          byState[p.state] += watts / s.times;
         };
         for (const h of p.heat) if (h.stage === s.id || (behind.has(h.stage) && passes(sum, h.stage))) add(h.stage, h.power);
         for (const r of p.rails)

@@ -4,7 +4,7 @@ import type { Judged } from '../stage/judged.ts';
 import { mustTitle } from '../stage/titles.ts';
 import { lazily } from '../math/lazily.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
-import { hasSpread, mirrored, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import { exactly, hasSpread, mirrored, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { equal } from './changes.ts';
 import { ambientOf, comfortOf, deratingOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
 import { heatPaths, type HeatPath } from './heat.ts';
@@ -27,6 +27,8 @@ export interface StageSum {
   doc: StageDoc;
   kind: Kind;
   copies: number;
+  /** How often its module is built. */
+  times: number;
   judged: Judged;
   checks: CheckResult[];
   parts: ResolvedPart[];
@@ -50,6 +52,7 @@ export interface RailSum {
   /** Why the voltage, or an end of it, is not known. */
   reason?: string;
   ripple: number;
+  rippleRange: Range;
   rippleFrequency: number | null;
   current: Record<StateId, number>;
   /** What the provider can give, A. */
@@ -71,6 +74,8 @@ export interface ChainPoint {
   ripple: number;
   sourceResistance: number | null;
   gain: number;
+  /** All that the signal carries there. */
+  carried: SignalDown | null;
   /** Clipping: the most that may stand here. */
   clips: number | null;
   /** At a converter: one LSB. */
@@ -142,7 +147,14 @@ export class Evaluator {
     if (!last) return null;
     const { settled, sum } = last;
     const was = settled.doc;
-    if (doc.stages.length !== was.stages.length || doc.conditions !== was.conditions || doc.policy !== was.policy || doc.states !== was.states) return null;
+    if (
+      doc.stages.length !== was.stages.length ||
+      doc.conditions !== was.conditions ||
+      doc.policy !== was.policy ||
+      doc.states !== was.states ||
+      doc.modules !== was.modules
+    )
+      return null;
     if (!doc.stages.every((s, i) => s === was.stages[i] || sameLinks(s, was.stages[i]!))) return null;
     const byId = new Map(settled.nodes.map((n) => [n.doc.id, n]));
     const stages = sum.stages.map((old) => {
@@ -158,7 +170,7 @@ export class Evaluator {
 }
 
 const sameLinks = (a: StageDoc, b: StageDoc): boolean =>
-  a.id === b.id && (['kind', 'rails', 'signals', 'mount', 'inside', 'copies'] as const).every((key) => equal(a[key], b[key]));
+  a.id === b.id && (['kind', 'rails', 'signals', 'mount', 'inside', 'copies', 'module'] as const).every((key) => equal(a[key], b[key]));
 
 const indexed = (stages: StageSum[], doc: BoardDoc) => ({ stages, byId: new Map(stages.map((s) => [s.id, s])), tightest: tightestOf(stages, doc) });
 
@@ -179,6 +191,7 @@ function stageSum(node: StageNode, doc: BoardDoc): StageSum {
     doc: node.doc,
     kind: node.kind,
     copies: node.copies,
+    times: node.times,
     judged: node.judged,
     checks,
     parts: node.inputs.parts,
@@ -327,6 +340,7 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
       stands: c && provider && !provider.node.dead ? turn(seen(gives.voltage!, c), turned) : null,
       ...(lost ? { reason: ('absent' in out && out.absent?.reason) || 'nothing provides it' } : {}),
       ripple: pick(gives.ripple)?.high ?? 0,
+      rippleRange: pick(gives.ripple) ?? exactly(0),
       rippleFrequency: pick(gives.rippleFrequency)?.nominal ?? null,
       current: { asleep: at('asleep'), idle: at('idle'), typical: at('typical'), peak: at('peak') },
       limit: pick(gives.currentLimit)?.low ?? null,
@@ -376,6 +390,7 @@ function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint 
     ripple: d?.ripple.high ?? 0,
     sourceResistance: d?.sourceResistance?.nominal ?? null,
     gain: d?.gain ?? 1,
+    carried: d,
     clips: null,
     lsb: null,
   };

@@ -3,7 +3,7 @@ import { STATE_IDS, type StateId, type WarmDevice } from '../stage/contract.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
 import type { Results } from '../tolerance/study.ts';
 import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';
-import type { Wiring } from './wiring.ts';
+import { copiesBefore, modulesBefore, type Wiring } from './wiring.ts';
 
 /** The finite results of a stage, and what stands where one has no number as designed. */
 export function finite(results: Results): Record<string, number> {
@@ -16,13 +16,13 @@ export function finite(results: Results): Record<string, number> {
   return found;
 }
 
-/** Heat of all copies of a stage by place, W, with its inputs as they stand and the results that are finite. */
+/** Heat of all copies of a stage by place, on the whole board, W, with its inputs as they stand and the results that are finite. */
 export function heatByPlace(node: StageNode, results: Record<string, number>, state: StateId): [place: string, watts: number][] {
   if (node.dead || !node.kind.heat) return [];
   const places = node.kind.heat(node.inputs.x, results, state, node.copies);
   return Object.entries(places)
     .filter(([, one]) => Number.isFinite(one))
-    .map(([place, one]) => [place, one * node.copies]);
+    .map(([place, one]) => [place, one * node.copies * node.times]);
 }
 
 /** Heat of all copies of a stage in a state, W. A stage outside its region cannot cool anything. */
@@ -63,15 +63,15 @@ function takeUp(node: StageNode, members: readonly StageNode[], links: Map<strin
   const shelter = node.kind.shelter!;
   if (!members.length) return;
   if (shelter.link === 'inside') {
-    const all = members.map(warmth);
+    const all = members.map((m) => scaleRange(warmth(m), modulesBefore(m, node) / m.times));
     const from = 'the stages inside';
     const sum = all.reduce((a, b) => ({ nominal: a.nominal + b.nominal, low: a.low + b.low, high: a.high + b.high }), exactly(0));
     links.set(shelter.heat, { range: sum, from });
-    const each = members.map((m, i) => scaleRange(all[i]!, 1 / m.copies));
+    const each = members.map((m, i) => scaleRange(all[i]!, 1 / copiesBefore(m, node)));
     links.set(shelter.hottest, { range: each.reduce((a, b) => (b.high > a.high ? b : a)), from: 'the hottest of them' });
     return;
   }
-  const devices = members.flatMap((m) => Array.from({ length: m.copies }, () => m));
+  const devices = members.flatMap((m) => Array.from({ length: copiesBefore(m, node) }, () => m));
   devices.slice(0, shelter.slots.length).forEach((member, i) => {
     const device = member.kind.warm!.find((w) => w.sink)!;
     const slot = shelter.slots[i]!;

@@ -1,7 +1,7 @@
 import type { RailMeaning, Ref, SignalPort } from '../stage/contract.ts';
 import type { Judged } from '../stage/judged.ts';
 import { parallel } from '../physics/network.ts';
-import { addRanges, exactly, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
+import { addRanges, exactly, scaleRange, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import type { StageNode } from './node.ts';
 
 /** How several values of one meaning become one. */
@@ -36,6 +36,10 @@ export interface Carried {
   kept?: true;
 }
 
+/** What as many of the same ask together. */
+export const repeated = ({ join }: Carried, one: Range, times: number): Range =>
+  join === addRanges ? scaleRange(one, times) : join === inParallel ? scaleRange(one, 1 / times) : one;
+
 /** What a rail carries, a row a meaning. [Engineering contract 10, Rails carry] */
 export const RAIL_LINKS: Readonly<Record<RailMeaning | 'load' | 'power', Carried>> = {
   voltage: { way: 'down', level: true },
@@ -65,6 +69,7 @@ export const SIGNAL_LINKS: Readonly<Record<keyof SignalPort['fills'], Carried>> 
   nominal: { way: 'down', level: true, kept: true },
   low: { way: 'down', level: true, kept: true },
   high: { way: 'down', level: true, kept: true },
+  amplitude: { way: 'down' },
   sourceResistance: { way: 'down' },
   noise: { way: 'down' },
   ripple: { way: 'down' },

@@ -1,17 +1,18 @@
 import { STATE_IDS, type RailMeaning, type RailPort, type StateId } from '../stage/contract.ts';
 import { addRanges, exactly, mirrored, scaleRange, type Range } from '../quantity/uncertain.ts';
 import { sharesOf } from './document.ts';
-import { RAIL_LINKS, read, seen, withTyped } from './links.ts';
+import { RAIL_LINKS, read, repeated, seen, withTyped } from './links.ts';
 import type { Link, Load, StageNode } from './node.ts';
-import type { Rail, Tap, Wiring } from './wiring.ts';
+import { copiesBefore, modulesBefore, type Rail, type Tap, type Wiring } from './wiring.ts';
 
 // What a rail carries upwards: the currents of all that hangs on it, and what it asks of its source.
 
-/** What is drawn on average from the battery that a stage charges. */
+/** What is drawn on average, or in the state in which it charges, from the battery that a stage charges. */
 export function drainOf(node: StageNode, def: RailPort, wiring: Wiring, port: string, links: Map<string, Link>): void {
   const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
   if (!def.fills.load || !rail?.providers.length || !rail.consumers.length || isLooped(rail, wiring)) return;
-  const shares = sharesOf(node.board);
+  const during = def.during?.(node.inputs.x) ?? 'always';
+  const shares = during === 'always' ? sharesOf(node.board) : { asleep: 0, idle: 0, typical: 0, peak: 0, [during]: 1 };
   const mean = STATE_IDS.map((state) => scaleRange(loadInState(rail, wiring, state).range, shares[state])).reduce(addRanges, exactly(0));
   links.set(def.fills.load, { range: mean, from: `what draws from ${rail.name}` });
 }
@@ -45,17 +46,23 @@ export function askedOf(rail: Rail, meaning: RailMeaning): Range | null {
   const all = rail.consumers.flatMap((c) => {
     const ref = c.def.gives[meaning];
     const range = ref === undefined || c.node.dead ? null : read(ref, c.node.judged);
-    return range ? [range] : [];
+    return range ? [repeated(RAIL_LINKS[meaning], range, timesAsked(c, rail))] : [];
   });
   return all.length ? all.reduce(RAIL_LINKS[meaning].join!) : null;
 }
+
+/** How often what one copy of a consumer asks stands before one of its providers. */
+export const timesAsked = ({ node, def }: Tap, rail: Rail): number => {
+  const provider = rail.providers[0]?.node ?? node;
+  return def.copiesCounted ? modulesBefore(node, provider) : copiesBefore(node, provider);
+};
 
 /** What all that hangs on a rail draws while it starts, A; null where nothing tells. */
 function surgeOn(rail: Rail, wiring: Wiring, above: ReadonlySet<StageNode> = new Set()): Range | null {
   const all = rail.consumers.flatMap((c) => {
     const ref = c.def.gives.surge;
     const range = c.node.dead ? null : ref === undefined ? surgeThrough(c, wiring, above) : read(ref, c.node.judged);
-    return range ? [range] : [];
+    return range ? [scaleRange(range, ref === undefined ? modulesBefore(c.node, rail.providers[0]?.node ?? c.node) : timesAsked(c, rail))] : [];
   });
   return all.length ? all.reduce(addRanges) : null;
 }
@@ -100,15 +107,18 @@ const WORTH = 1e-3;
 /** Load of a rail in one state, all consumers with their copies, A, and how it rises with the rail. */
 function loadInState(rail: Rail, wiring: Wiring, state: StateId): Load {
   const all = rail.consumers.map((c) => ({ c, load: loadBehind(c, wiring, state) }));
-  const draws = all.map(({ c, load }) => c.node.draw(c.def, load, state) ?? exactly(0));
+  const drawn = ({ c, load }: (typeof all)[number], volts?: number) => {
+    const one = c.node.draw(c.def, load, state, volts);
+    return one && rail.providers[0] ? scaleRange(one, modulesBefore(c.node, rail.providers[0].node)) : one;
+  };
+  const draws = all.map((a) => drawn(a) ?? exactly(0));
   const range = draws.reduce(addRanges, exactly(0));
   const provider = rail.providers[0];
   const volts = provider ? voltsOf(provider) : null;
   if (!volts || volts.high <= volts.low) return { range };
   const follows = all.map(({ c, load }) => !!load?.rising || c.node.rises(c.def, state, WORTH * range.high));
   if (!follows.some(Boolean)) return { range };
-  const at = (v: number) =>
-    all.map(({ c, load }, i) => (follows[i] ? (c.node.draw(c.def, load, state, v) ?? draws[i]!) : draws[i]!)).reduce(addRanges, exactly(0));
+  const at = (v: number) => all.map((a, i) => (follows[i] ? (drawn(a, v) ?? draws[i]!) : draws[i]!)).reduce(addRanges, exactly(0));
   return { range, rising: { volts, low: at(volts.low), nominal: at(volts.nominal), high: at(volts.high) } };
 }
 
@@ -118,8 +128,9 @@ function loadBehind(tap: Tap, wiring: Wiring, state: StateId): Load | null {
   return below ? loadInState(below, wiring, state) : null;
 }
 
-/** What a consumer draws in a state, with what hangs behind it, A. */
-const drawnBy = (tap: Tap, wiring: Wiring, state: StateId): Range => tap.node.draw(tap.def, loadBehind(tap, wiring, state), state) ?? exactly(0);
+/** What a consumer draws in a state, with what hangs behind it, as one of its providers sees it, A. */
+const drawnBy = (tap: Tap, from: StageNode, wiring: Wiring, state: StateId): Range =>
+  scaleRange(tap.node.draw(tap.def, loadBehind(tap, wiring, state), state) ?? exactly(0), modulesBefore(tap.node, from));
 
 /** Magnitude of a rail's voltage as its consumers see it. */
 function voltsOf(provider: Tap): Range | null {
@@ -154,8 +165,8 @@ function keptPower(rail: Rail, wiring: Wiring): { current: Range; power: Range }
   if (!volts || isLooped(rail, wiring)) return { current: exactly(0), power: exactly(0) };
   const parts = STATE_IDS.map((state) => {
     const all = rail.consumers.map((c) => ({
-      draw: drawnBy(c, wiring, state),
-      kept: keepsPower(c, wiring, (tap) => drawnBy(tap, wiring, state).nominal),
+      draw: drawnBy(c, provider.node, wiring, state),
+      kept: keepsPower(c, wiring, (tap, from) => drawnBy(tap, from, wiring, state).nominal),
     }));
     const sum = (of: (a: (typeof all)[number]) => Range) => all.map(of).reduce(addRanges, exactly(0));
     return {
@@ -169,8 +180,8 @@ function keptPower(rail: Rail, wiring: Wiring): { current: Range; power: Range }
   return { current: spanning(parts.map((p) => p.current)), power: ordered };
 }
 
-/** Share of what a port draws that keeps its power when the voltage falls; `drawn` tells what a consumer draws, A. */
-export function keepsPower(tap: Tap, wiring: Wiring, drawn: (tap: Tap) => number): number {
+/** Share of what a port draws that keeps its power when the voltage falls; `drawn` tells what a consumer draws from a provider, A. */
+export function keepsPower(tap: Tap, wiring: Wiring, drawn: (tap: Tap, from: StageNode) => number): number {
   const { keepsPower: rule } = tap.def;
   if (rule === undefined || rule === true) return rule ? 1 : 0;
   if (typeof rule === 'function') return Number(rule(tap.node.inputs.x));
@@ -178,7 +189,7 @@ export function keepsPower(tap: Tap, wiring: Wiring, drawn: (tap: Tap) => number
   if (!below) return 0;
   let [total, kept] = [0, 0];
   for (const c of below.consumers) {
-    const amps = drawn(c);
+    const amps = drawn(c, tap.node);
     total += amps;
     kept += amps * keepsPower(c, wiring, drawn);
   }

@@ -5,7 +5,7 @@ import type { Drawer } from '../quantity/drawer.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
 import { Study, type Input, type Move, type Results, type Spread } from '../tolerance/study.ts';
-import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
+import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, timesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
 import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 
 /** Where links agree this far the board is settled: what is left shrinks again with every round that is not made. */
@@ -58,7 +58,10 @@ interface Standing {
 /** One stage while the board is being summed up. */
 export class StageNode {
   readonly title: string;
+  /** In its module, where it is part of one. */
   readonly copies: number;
+  /** How often its module is built. */
+  readonly times: number;
   links = new Map<string, Link>();
   /** The rail that feeds this stage does not stand. */
   dead: Absent | null = null;
@@ -101,6 +104,7 @@ export class StageNode {
   ) {
     this.title = titleOf(doc, kind.title);
     this.copies = doc.copies ?? 1;
+    this.times = timesOf(board, doc);
     if (!settled) {
       this.size();
       return;

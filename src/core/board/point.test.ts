@@ -42,7 +42,13 @@ describe('a board at a point', () => {
       expect(point.currentOf(rail('v9'), state)).toBeCloseTo(value('in', 'outputCurrent'), 9);
       const load = nodes.find((n) => n.doc.id === 'load')!;
       const each = { asleep: 1e-4, typical: 0.05, peak: 0.15 }[state];
-      expect(point.drawn(load, rail('v5').consumers.find((c) => c.node === load)!.def, state)).toBeCloseTo(2 * each, 9);
+      expect(
+        point.drawn(
+          rail('v5').consumers.find((c) => c.node === load)!,
+          rail('v5').providers[0]!.node,
+          state,
+        ),
+      ).toBeCloseTo(2 * each, 9);
     }
   });
 

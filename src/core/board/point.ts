@@ -3,12 +3,12 @@ import type { OutcomeDef, RailMeaning, RailPort, Ref, SignalDown, SignalPort, St
 import { AtPoint } from '../stage/judged.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import { finite, heatOf } from './heat.ts';
-import { beside, RAIL_LINKS, read, SIGNAL_LINKS, typedIn, type Carried } from './links.ts';
-import { keepsPower } from './loads.ts';
+import { beside, RAIL_LINKS, read, repeated, SIGNAL_LINKS, typedIn, type Carried } from './links.ts';
+import { keepsPower, timesAsked } from './loads.ts';
 import { AMBIENT, type StageNode } from './node.ts';
 import { BRINGS, carrying, pathAttenuation } from './signals.ts';
 import type { Results } from '../tolerance/study.ts';
-import type { Rail, Wiring } from './wiring.ts';
+import { copiesBefore, modulesBefore, type Rail, type Tap, type Wiring } from './wiring.ts';
 
 /** Brings one link up to date. */
 type Carry = (state: StateId) => void;
@@ -221,6 +221,7 @@ export class BoardPoint {
   /** What hangs on a rail, to its provider. */
   #load(cell: Cell, def: RailPort, rail: Rail): void {
     const { loads, fills } = def;
+    const provider = cell.node;
     const set = (field: string, value: (state: StateId) => number | null) => {
       const where = cell.holder(field);
       cell.up.push((state) => this.#put(cell, where, field, value(state)));
@@ -229,7 +230,7 @@ export class BoardPoint {
       const { power } = fills;
       const kept = (state: StateId) => {
         let amps = 0;
-        for (const c of rail.consumers) amps += this.drawn(c.node, c.def, state) * keepsPower(c, this.wiring, (tap) => this.drawn(tap.node, tap.def, state));
+        for (const c of rail.consumers) amps += this.drawn(c, provider, state) * keepsPower(c, this.wiring, (tap, from) => this.drawn(tap, from, state));
         return amps;
       };
       const volts = this.#reader(cell, def.gives.voltage!);
@@ -243,7 +244,7 @@ export class BoardPoint {
       const carried = RAIL_LINKS[meaning];
       if (carried.way !== 'back' || carried.kept || field === fills.load || field === fills.power || !cell.node.links.has(field)) continue;
       const asks = rail.consumers.flatMap((c) =>
-        c.def.gives[meaning] === undefined || c.node.dead ? [] : [{ cell: this.cell(c.node), ref: c.def.gives[meaning]! }],
+        c.def.gives[meaning] === undefined || c.node.dead ? [] : [{ cell: this.cell(c.node), ref: c.def.gives[meaning]!, times: timesAsked(c, rail) }],
       );
       // A surge that passes through a stage without a word of its own stays as it is at the nominal board.
       if (meaning === 'surge' && asks.length < rail.consumers.length) continue;
@@ -252,9 +253,9 @@ export class BoardPoint {
   }
 
   /** Joins what several ask of a field, whenever one of them moved. */
-  #ask(cell: Cell, field: string, carried: Carried, asks: readonly { cell: Cell; ref: Ref }[]): void {
+  #ask(cell: Cell, field: string, carried: Carried, asks: readonly { cell: Cell; ref: Ref; times: number }[]): void {
     const where = cell.holder(field);
-    const readers = asks.map((a) => ({ cell: a.cell, read: this.#reader(a.cell, a.ref) }));
+    const readers = asks.map((a) => ({ cell: a.cell, times: a.times, read: this.#reader(a.cell, a.ref) }));
     const typed = typedNominal(carried, cell, field);
     const join = carried.join!;
     let known = -1;
@@ -266,7 +267,9 @@ export class BoardPoint {
       let all: Range | null = null;
       for (const r of readers) {
         const value = r.read();
-        if (value !== null) all = all ? join(all, exactly(value)) : exactly(value);
+        if (value === null) continue;
+        const together = repeated(carried, exactly(value), r.times);
+        all = all ? join(all, together) : together;
       }
       if (all) this.#put(cell, where, field, (typed ? beside(carried, typed, all) : all).nominal);
     });
@@ -320,15 +323,15 @@ export class BoardPoint {
           cell.up.push((state) => {
             let [sum, hottest] = [0, 0];
             for (const m of inside) {
-              const watts = m.heat(state);
-              sum += watts;
-              hottest = Math.max(hottest, watts / m.node.copies);
+              const each = m.heat(state) / (m.node.copies * m.node.times);
+              sum += each * copiesBefore(m.node, cell.node);
+              hottest = Math.max(hottest, each);
             }
             this.#put(cell, cell.holder(links.heat), links.heat, sum);
             this.#put(cell, cell.holder(links.hottest), links.hottest, hottest);
           });
         } else {
-          const devices = inside.flatMap((m) => Array.from({ length: m.node.copies }, () => m)).slice(0, links.slots.length);
+          const devices = inside.flatMap((m) => Array.from({ length: copiesBefore(m.node, cell.node) }, () => m)).slice(0, links.slots.length);
           cell.up.push(() => devices.forEach((m, i) => this.#put(cell, cell.node.inputs.x.parts[links.slots[i]!], 'dissipation', m.watts())));
         }
       } else if (members.includes(cell.node) && cell.node.links.has(links.link === 'inside' ? AMBIENT : (sinkOf(cell.node) ?? ''))) {
@@ -368,7 +371,9 @@ export class BoardPoint {
     for (const [meaning, field] of Object.entries(def.fills) as [keyof NonNullable<SignalPort['back']>, string][]) {
       const carried = SIGNAL_LINKS[meaning];
       if (carried.way !== 'back' || carried.kept || !cell.node.links.has(field)) continue;
-      const asks = takers.flatMap((w) => (w.def.back?.[meaning] === undefined || w.to.dead ? [] : [{ cell: this.cell(w.to), ref: w.def.back[meaning]! }]));
+      const asks = takers.flatMap((w) =>
+        w.def.back?.[meaning] === undefined || w.to.dead ? [] : [{ cell: this.cell(w.to), ref: w.def.back[meaning]!, times: copiesBefore(w.to, cell.node) }],
+      );
       if (asks.length) this.#ask(cell, field, carried, asks);
     }
   }
@@ -400,18 +405,18 @@ export class BoardPoint {
     };
   }
 
-  /** Current of all copies at a consuming port in a state, A. */
-  drawn(node: StageNode, def: RailPort, state: StateId): number {
+  /** Current of all copies at a consuming port in a state, as one of its providers sees it, A. */
+  drawn({ node, def }: Tap, from: StageNode, state: StateId): number {
     if (!def.draws || node.dead) return 0;
     const drawn = this.cell(node).o[typeof def.draws === 'string' ? def.draws : def.draws[state]];
     const one = isAbsent(drawn) ? drawn.stand : drawn;
-    return typeof one === 'number' && Number.isFinite(one) ? (def.copiesCounted ? one : one * node.copies) : 0;
+    return typeof one === 'number' && Number.isFinite(one) ? one * (def.copiesCounted ? modulesBefore(node, from) : copiesBefore(node, from)) : 0;
   }
 
   /** Load of a rail in a state, A. */
   currentOf(rail: Rail, state: StateId): number {
     let sum = 0;
-    for (const c of rail.consumers) sum += this.drawn(c.node, c.def, state);
+    for (const c of rail.consumers) sum += this.drawn(c, rail.providers[0]!.node, state);
     return sum;
   }
 }

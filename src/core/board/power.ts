@@ -7,7 +7,7 @@ import type { Wiring } from './wiring.ts';
 export interface StatePower {
   state: StateId;
   sources: { stage: string; current: number; power: number }[];
-  /** Each rail: voltage, and what each consumer takes, all copies. */
+  /** Each rail: voltage and current of one of them, and the power of all where its module is built several times. */
   rails: {
     rail: string;
     provider: string | null;
@@ -52,12 +52,20 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
   for (const rail of wiring.rails.values()) {
     const provider = rail.providers[0];
     const voltage = provider ? point.volts(point.cell(provider.node), provider.def) : null;
+    const built = provider?.node.times ?? 1;
     const consumers = rail.consumers.map((c) => {
-      const current = point.drawn(c.node, c.def, state);
-      return { stage: c.node.doc.id, current, power: Math.abs(voltage ?? 0) * current };
+      const current = provider ? point.drawn(c, provider.node, state) : 0;
+      return { stage: c.node.doc.id, current, power: Math.abs(voltage ?? 0) * current * built };
     });
     const current = consumers.reduce((sum, c) => sum + c.current, 0);
-    power.rails.push({ rail: rail.name, provider: provider?.node.doc.id ?? null, voltage, current, power: Math.abs(voltage ?? 0) * current, consumers });
+    power.rails.push({
+      rail: rail.name,
+      provider: provider?.node.doc.id ?? null,
+      voltage,
+      current,
+      power: Math.abs(voltage ?? 0) * current * built,
+      consumers,
+    });
   }
   for (const { node, o } of point.cells) {
     const ports = Object.entries(node.kind.rails as Record<string, RailPort>);
@@ -76,9 +84,9 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     const lost = heat.reduce((sum, [, watts]) => sum + watts, 0);
     let source: { current: number; power: number } | null = null;
     if (node.kind.source) {
-      const watts = node.kind.source(x, results, state, drawn / node.copies) * node.copies;
+      const watts = node.kind.source(x, results, state, drawn / node.copies) * node.copies * node.times;
       const volts = Math.abs(own[0]?.voltage ?? 0);
-      source = { current: results.outputCurrent ?? (volts > 0 ? watts / volts : drawn), power: watts };
+      source = { current: results.outputCurrent ?? (volts > 0 ? watts / volts / node.times : drawn), power: watts };
     } else if (!fed) source = { current: drawn, power: given + lost };
     else if (node.kind.driven) {
       const beside = given + lost - taken;

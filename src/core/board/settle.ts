@@ -94,7 +94,12 @@ const PASSES = 3;
  * collapses. Stages of the board as it was `before` are taken over where nothing about them changed.
  */
 export function* settlingBoard(doc: BoardDoc, before?: SettledBoard): Generator<void, SettledBoard> {
-  const same = before && before.doc.conditions === doc.conditions && before.doc.policy === doc.policy && before.doc.states === doc.states;
+  const same =
+    before &&
+    before.doc.conditions === doc.conditions &&
+    before.doc.policy === doc.policy &&
+    before.doc.states === doc.states &&
+    before.doc.modules === doc.modules;
   const known = (pass: number) => new Map((same ? (before.passes[pass] ?? []) : []).map((n) => [n.doc, n]));
   const roughs = known(0);
   const rough: StageNode[] = [];

@@ -1,14 +1,15 @@
 import type { SignalDown, SignalPort } from '../stage/contract.ts';
 import { addRanges, exactly, type Range } from '../quantity/uncertain.ts';
-import { read, SIGNAL_LINKS, withTyped } from './links.ts';
+import { read, repeated, SIGNAL_LINKS, withTyped } from './links.ts';
 import type { Link, StageNode } from './node.ts';
-import type { Wiring } from './wiring.ts';
+import { copiesBefore, type Wiring } from './wiring.ts';
 
 // What a signal carries: levels, noise and the path so far downwards, loads and demands upwards.
 
 /** What an output carries where it says nothing. */
 const SILENT: SignalDown = {
   dc: null,
+  amplitude: null,
   sourceResistance: null,
   noise: null,
   noiseBandwidth: null,
@@ -23,6 +24,7 @@ const SILENT: SignalDown = {
 /** What an output carries: what it says of itself, and the transfer of the path so far. One shape, whatever is said. */
 export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['attenuation']): SignalDown => ({
   dc: own.dc ?? null,
+  amplitude: own.amplitude ?? null,
   sourceResistance: own.sourceResistance ?? null,
   noise: own.noise ?? null,
   noiseBandwidth: own.noiseBandwidth ?? null,
@@ -71,8 +73,9 @@ export function pathAttenuation(
 export const BRINGS: Readonly<Partial<Record<keyof SignalPort['fills'], (down: SignalDown) => Range | null>>> = {
   voltage: (d) => d.dc,
   nominal: (d) => d.dc && exactly(d.dc.nominal),
-  low: (d) => d.dc && exactly(d.dc.low),
-  high: (d) => d.dc && exactly(d.dc.high),
+  low: (d) => d.dc && exactly(d.dc.low - (d.amplitude?.high ?? 0)),
+  high: (d) => d.dc && exactly(d.dc.high + (d.amplitude?.high ?? 0)),
+  amplitude: (d) => d.amplitude,
   sourceResistance: (d) => d.sourceResistance,
   noise: (d) => d.noise,
   ripple: (d) => d.ripple,
@@ -108,7 +111,7 @@ export function askBack(node: StageNode, port: string, def: SignalPort, wiring: 
     const all = takers.flatMap((w) => {
       const ref = w.def.back?.[meaning];
       const range = ref === undefined || w.to.dead ? null : read(ref, w.to.judged);
-      return range ? [range] : [];
+      return range ? [repeated(carried, range, copiesBefore(w.to, node))] : [];
     });
     if (all.length) links.set(field, { range: withTyped(carried, node, field, all.reduce(carried.join!)), from });
   }

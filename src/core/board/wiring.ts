@@ -42,6 +42,11 @@ export interface Wiring {
   looped: boolean;
 }
 
+/** How often a stage stands before one of another: as often as its module, unless both are in it. */
+export const modulesBefore = (node: StageNode, other: StageNode): number => (node.doc.module && node.doc.module === other.doc.module ? 1 : node.times);
+/** The same with the copies it has in its module. */
+export const copiesBefore = (node: StageNode, other: StageNode): number => node.copies * modulesBefore(node, other);
+
 /** Reads rails and signals off the stages, orders them sources first, and names what is missing, doubled or circular. */
 export function wire(nodes: readonly StageNode[]): Wiring {
   const findings: Finding[] = [];
@@ -66,14 +71,16 @@ export function wire(nodes: readonly StageNode[]): Wiring {
       });
     }
     for (const p of rail.providers) {
+      for (const c of rail.consumers) if (leavesModule(p.node, c.node)) findings.push(outside(p.node, c.node, `the rail “${rail.name}”`));
       if (p.node.copies > 1)
         findings.push({
           severity: 'must',
           stage: p.node.doc.id,
-          text: `${p.node.title} provides “${rail.name}” and stands for ${p.node.copies} copies. Providers in parallel do not share their load by themselves: make it one, or give each copy its own rail.`,
+          text: `${p.node.title} provides “${rail.name}” and stands for ${p.node.copies} copies. Providers in parallel do not share their load by themselves: make it one, give each copy its own rail, or make it and what hangs on it a module that is built ${p.node.copies} times.`,
         });
     }
   }
+  for (const w of wires) if (leavesModule(w.from, w.to)) findings.push(outside(w.from, w.to, 'its signal'));
   const shelters = readShelters(nodes, findings);
   const { order, looped } = sort(nodes, rails, wires);
   if (looped.length) {
@@ -87,6 +94,14 @@ export function wire(nodes: readonly StageNode[]): Wiring {
   }
   return { rails, wires, shelters, order, findings, looped: looped.length > 0 };
 }
+
+/** Nothing outside a module that is built several times can say which of them it means. */
+const leavesModule = (from: StageNode, to: StageNode): boolean => from.times > 1 && from.doc.module !== to.doc.module;
+const outside = (from: StageNode, to: StageNode, what: string): Finding => ({
+  severity: 'must',
+  stage: to.doc.id,
+  text: `${to.title} takes ${what} from ${from.title}, which is built ${from.times} times in the module “${from.doc.module}”, and is not part of it. Put ${to.title} into the module, or ${from.title} out of it.`,
+});
 
 /** Puts one stage's node in the place of another. */
 export function replace(wiring: Wiring, old: StageNode, now: StageNode): void {
@@ -125,7 +140,7 @@ function readShelters(nodes: readonly StageNode[], findings: Finding[]): Map<Sta
   for (const [sink, mounted] of shelters) {
     const shelter = sink.kind.shelter!;
     if (shelter.link !== 'mount') continue;
-    const devices = mounted.reduce((n, m) => n + m.copies, 0);
+    const devices = mounted.reduce((n, m) => n + copiesBefore(m, sink), 0);
     if (devices > shelter.slots.length)
       findings.push({
         severity: 'must',

@@ -62,7 +62,7 @@ function stageText(s: StageSum): string {
   const checks = s.checks.map((c) => [c.status, c.title, worstText(c), limitText(c), marginText(c), c.severity, c.help]);
   return [
     `## ${s.title}\n\n`,
-    `${s.kind.title} (\`${s.id}\`)${s.copies > 1 ? `, ${s.copies} copies` : ''}. ${s.kind.purpose}\n\n`,
+    `${s.kind.title} (\`${s.id}\`)${s.copies > 1 ? `, ${s.copies} copies` : ''}${s.times > 1 ? `, in the module ${s.doc.module}, built ${s.times} times` : ''}. ${s.kind.purpose}\n\n`,
     s.doc.notes ? `${s.doc.notes}\n\n` : '',
     table(['part', 'value', 'tolerance', ''], partRows(s)),
     table(['result', 'nominal', 'low', 'high', ''], outcomes),

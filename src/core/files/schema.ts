@@ -23,9 +23,12 @@ const issuesInto = (check: (value: unknown) => Issue[]) =>
   });
 const uncertain = issuesInto((v) => uncertainIssues(v, ''));
 
+const count = z.number().int('must be a whole number.').min(1, 'must be 1 or more.').max(1e6);
+
 const content = {
   kind: z.string(),
-  copies: z.number().int('must be a whole number.').min(1, 'must be 1 or more.').max(1e6).optional(),
+  copies: count.optional(),
+  module: id.optional(),
   given: z.record(z.string(), z.unknown()).optional(),
   parts: z.record(z.string(), z.record(z.string(), z.unknown())).optional(),
   rails: z.record(z.string(), railName).optional(),
@@ -66,6 +69,7 @@ export const boardSchema = z.strictObject({
     })
     .optional(),
   copies: z.number().int().min(1).max(1e6).optional(),
+  modules: z.record(id, z.strictObject({ copies: count, title: text(80).optional() })).optional(),
   conditions: z.strictObject({ ambient: uncertain.optional() }).optional(),
   policy: z
     .strictObject({
@@ -102,8 +106,15 @@ export function documentIssues(value: unknown): Issue[] {
   const parsed = boardSchema.safeParse(value);
   if (!parsed.success) return shapeIssues(parsed.error, value);
   const doc = parsed.data;
-  return [...stateIssues(doc.states), ...doc.stages.flatMap((s, i) => stageIssues(s, i, doc.stages))];
+  const strays = doc.stages.flatMap((s, i): Issue[] =>
+    s.module === undefined || Object.hasOwn(doc.modules ?? {}, s.module)
+      ? []
+      : [{ path: `stages[${i}].module`, message: `there is no module “${s.module}”. ${known('modules', Object.keys(doc.modules ?? {}))}` }],
+  );
+  return [...stateIssues(doc.states), ...strays, ...doc.stages.flatMap((s, i) => stageIssues(s, i, doc.stages))];
 }
+
+const known = (what: string, names: readonly string[]) => (names.length ? `There are ${names.join(', ')}.` : `The board lists no ${what}.`);
 
 function shapeIssues(error: z.ZodError, value: unknown): Issue[] {
   return error.issues.flatMap((issue): Issue[] => {

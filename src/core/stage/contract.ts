@@ -126,6 +126,7 @@ export interface Provides<N extends string = string> extends RailPortOf<N> {
   copiesCounted?: undefined;
   keepsPower?: undefined;
   loop?: undefined;
+  during?: undefined;
 }
 
 /** A port that draws from a rail: it fills what arrives, and carries back minimum, maximum, surge… */
@@ -143,6 +144,7 @@ export interface Consumes<N extends string = string> extends RailPortOf<N> {
   shares?: undefined;
   signed?: undefined;
   loop?: undefined;
+  during?: undefined;
 }
 
 /** A charger names the battery it charges with a port of its own, which neither provides nor draws. */
@@ -152,6 +154,8 @@ export interface Charges<N extends string = string> extends RailPortOf<N> {
   fills: RailPortOf<N>['fills'];
   /** The flag that says whether what feeds this stage descends from that battery. */
   loop?: N;
+  /** The state in which it charges, where it does so in one alone: the load is that of this state. */
+  during?: (x: AnyInputs) => StateId | 'always';
   draws?: undefined;
   copiesCounted?: undefined;
   keepsPower?: undefined;
@@ -165,6 +169,8 @@ export type RailPort<N extends string = string> = Provides<N> | Consumes<N> | Ch
 /** What a signal carries down to the stage that listens. */
 export interface SignalDown {
   dc: Range | null;
+  /** Peak of what moves around it, V; null where nothing is said to. */
+  amplitude: Range | null;
   sourceResistance: Range | null;
   /** V/√Hz, with the thermal noise of the source resistance in it. */
   noise: Range | null;
@@ -192,6 +198,7 @@ type SignalFill =
   | 'low'
   | 'high'
   | 'nominal'
+  | 'amplitude'
   | 'sourceResistance'
   | 'noise'
   | 'ripple'
@@ -397,6 +404,6 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
 export type Kind = KindDef<any, any, any, any>;
 
 /** Declares a kind with the types of its fields derived from its data. */
-export const defineKind = <const G extends Fields, const P extends PartDefs, const O extends OutcomeDefs, const C extends Fields = Record<string, never>>(
+export const defineKind = <const G extends Fields, const P extends PartDefs, const O extends OutcomeDefs, const C extends Fields = Record<never, never>>(
   kind: Omit<KindDef<G, P, O, C>, 'carried'> & { carried?: C },
 ): KindDef<G, P, O, C> => ({ carried: {} as C, ...kind });

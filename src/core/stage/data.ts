@@ -153,6 +153,21 @@ export interface Env<G, P, C> {
 export const STATE_IDS = ['asleep', 'idle', 'typical', 'peak'] as const;
 export type StateId = (typeof STATE_IDS)[number];
 
+/** The catalogue's names for a load in each state, and for what is drawn then. */
+export const STATE_LOADS = {
+  asleep: 'loadCurrentAsleep',
+  idle: 'loadCurrentIdle',
+  typical: 'loadCurrentTypical',
+  peak: 'loadCurrentPeak',
+} as const satisfies Record<StateId, string>;
+
+export const STATE_DRAWS = {
+  asleep: 'inputCurrentAsleep',
+  idle: 'inputCurrentIdle',
+  typical: 'inputCurrentTypical',
+  peak: 'inputCurrentPeak',
+} as const satisfies Record<StateId, string>;
+
 export type Results<O> = { [K in keyof O as O[K] extends { derived: unknown } ? never : K]: Value | string | boolean };
 
 /** A value with ends, each of which may be missing. */

@@ -1,6 +1,6 @@
 import { isAbsent, none, standing, type Absent, type Value } from '../../math/absent.ts';
 import { converterAt, boundary, leastInput, rightHalfPlaneZero, type Converter, type Point } from '../../physics/converter.ts';
-import type { StateId } from '../../stage/contract.ts';
+import { STATE_DRAWS, STATE_LOADS, type StateId } from '../../stage/contract.ts';
 import { choice, num, orNone } from '../../stage/fields.ts';
 import type { AnyInputs } from '../../stage/judged.ts';
 
@@ -271,19 +271,6 @@ export function converterResults(x: AnyInputs, c: Converter | Absent, full: Poin
 /** Largest sensible crossover of the voltage loop, Hz: a tenth of the frequency, a quarter of a right-half-plane zero. */
 export const crossoverOf = (c: Converter, p: Point): number =>
   c.topology === 'buck' || !p.continuous ? c.frequency / 10 : Math.min(c.frequency / 10, rightHalfPlaneZero(c, p) / 4);
-
-export const STATE_LOADS = {
-  asleep: 'loadCurrentAsleep',
-  idle: 'loadCurrentIdle',
-  typical: 'loadCurrentTypical',
-  peak: 'loadCurrentPeak',
-} as const satisfies Record<StateId, string>;
-export const STATE_DRAWS = {
-  asleep: 'inputCurrentAsleep',
-  idle: 'inputCurrentIdle',
-  typical: 'inputCurrentTypical',
-  peak: 'inputCurrentPeak',
-} as const satisfies Record<StateId, string>;
 
 /** All heat in a state: what goes in less what comes out. */
 export const converterHeat = (x: AnyInputs, o: Record<string, number>, state: StateId): Record<string, number> => {

@@ -22,7 +22,8 @@
   };
   const title = (id: string) => sum.byId.get(id)?.title ?? id;
   const copies = (id: string) => {
-    const n = sum.byId.get(id)?.copies ?? 1;
+    const stage = sum.byId.get(id);
+    const n = stage ? stage.copies * stage.times : 1;
     return n > 1 ? ` ×${n}` : '';
   };
   const w = (v: number) => formatText(v, 'W', 3);

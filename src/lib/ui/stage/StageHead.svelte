@@ -1,6 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { removeStage, renameStage, setStage } from '../../../core/board/edit.ts';
+  import { removeStage, renameStage, setModule, setModuleCopies, setStage } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { ID } from '../../../core/files/schema.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
@@ -21,6 +21,20 @@
     const issues = n.ok ? session.edit(`${stage.title}: copies`, setStage(session.doc, stage.id, { copies: n.value })) : [{ message: n.message }];
     wrong = issues.map((i) => `Copies: ${i.message}`).join(' ');
     if (issues.length) input.value = String(stage.copies);
+  }
+  function module(text: string): void {
+    const to = text.trim();
+    wrong = '';
+    if (to === (stage.doc.module ?? '')) return;
+    if (to && !ID.test(to)) wrong = `“${to}” cannot be the name of a module: a letter, then letters, digits, - or _.`;
+    else session.edit(to ? `${stage.title} into module ${to}` : `${stage.title} out of its module`, setModule(session.doc, stage.id, to || undefined));
+  }
+  function built(text: string, input: HTMLInputElement): void {
+    const n = parseNumber(text, 'count');
+    const name = stage.doc.module!;
+    const issues = n.ok ? session.edit(`module ${name}: copies`, setModuleCopies(session.doc, name, n.value)) : [{ message: n.message }];
+    wrong = issues.map((i) => `Module ${name}: ${i.message}`).join(' ');
+    if (issues.length) input.value = String(stage.times);
   }
   async function rename(to: string): Promise<void> {
     wrong = '';
@@ -70,6 +84,24 @@
   <label class="copies"
     >copies <input class="num" type="text" inputmode="numeric" value={stage.copies} onchange={(e) => copies(e.currentTarget.value, e.currentTarget)} /></label
   >
+  <label class="copies" title="Stages of a module are built together, so many times, each with the others: a plug-in board with its own supply"
+    >module
+    <input
+      class="module"
+      type="text"
+      list="modules"
+      placeholder="none"
+      maxlength="30"
+      value={stage.doc.module ?? ''}
+      onchange={(e) => module(e.currentTarget.value)}
+    /></label
+  >
+  <datalist id="modules"
+    >{#each Object.keys(session.doc.modules ?? {}) as name (name)}<option value={name}></option>{/each}</datalist
+  >
+  {#if stage.doc.module}<label class="copies"
+      >built <input class="num" type="text" inputmode="numeric" value={stage.times} onchange={(e) => built(e.currentTarget.value, e.currentTarget)} /> times</label
+    >{/if}
   {#if stage.tightest}<span class="tightest">tightest here <Margin check={stage.tightest} /></span>{/if}
   <span class="do"><Button look="quiet" onclick={remove}>Remove stage</Button></span>
   {#if wrong}<p class="wrong small" role="alert">{wrong}</p>{/if}
@@ -122,6 +154,9 @@
   .copies input {
     width: 6ch;
     padding: 2px 4px;
+  }
+  .copies .module {
+    width: 10ch;
   }
   .do {
     margin-left: auto;

@@ -152,6 +152,7 @@ export const rcLowpass = defineKind({
             low: (dc.low >= 0 ? dc.low * gain.low : dc.low * gain.high) - (error.high ?? 0),
             high: (dc.high >= 0 ? dc.high * gain.high : dc.high * gain.low) - (error.low ?? 0),
           },
+          amplitude: incoming?.amplitude ? multiplyRanges(incoming.amplitude, gain) : null,
           sourceResistance: c.pick('outputResistance'),
           noise: hypotRanges(scaleRange(source, gain.nominal), thermal),
           noiseBandwidth: lesser(band, incoming?.noiseBandwidth ?? null),

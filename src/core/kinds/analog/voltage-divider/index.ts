@@ -146,6 +146,7 @@ export const voltageDivider = defineKind({
         const passed = { nominal: through('nominal'), low: through('low'), high: through('high') };
         return {
           dc: c.pick('outputVoltage'),
+          amplitude: incoming?.amplitude ? multiplyRanges(incoming.amplitude, gain) : null,
           sourceResistance: c.pick('outputResistance'),
           noise: incoming?.noise ? hypotRanges(without, scaleRange(incoming.noise, gain.nominal)) : own,
           noiseBandwidth: lesser(corner && scaleRange(corner, Math.PI / 2), incoming?.noiseBandwidth ?? null),

@@ -1,7 +1,8 @@
+import { evaluateBoard } from '../../../board/evaluate.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CHEMISTRIES } from '../../../physics/cells.ts';
-import { agrees, alone, check, ends, nominal } from '../../../testing/boards.ts';
+import { board, agrees, alone, check, ends, nominal } from '../../../testing/boards.ts';
 
 const charger = (given: object = {}, parts: object = {}, more: object = {}) => alone('battery-charger', given as never, parts as never, more);
 
@@ -126,5 +127,53 @@ describe('any charge, worked out apart in small pieces of charge', () => {
       }),
       { numRuns: 60 },
     );
+  });
+
+  describe('in one state of the board', () => {
+    // Plugged in one tenth of the time; the rest of the time the cell feeds the load alone.
+    const sum = evaluateBoard(
+      board(
+        [
+          { id: 'usb', kind: 'dc-input', given: { supplyVoltage: 5, currentLimit: 2 }, rails: { out: 'v5' } },
+          { id: 'chg', kind: 'battery-charger', given: { cellCapacity: 1, chargesIn: 'peak' }, rails: { in: 'v5', battery: 'vbat' } },
+          { id: 'cell', kind: 'battery-supply', given: { chemistry: 'lithium-ion', capacity: 1 }, rails: { out: 'vbat' } },
+          { id: 'load', kind: 'supply-load', given: { peakCurrent: 0.03, typicalCurrent: 0.2, idleCurrent: 0.2, asleepCurrent: 0.001 }, rails: { in: 'vbat' } },
+        ],
+        {
+          states: [
+            { id: 'typical', share: 0.9 },
+            { id: 'peak', share: 0.1 },
+          ],
+        },
+      ),
+    );
+    const charger = sum.byId.get('chg')!;
+
+    it('draws from its source then, and its own rest in the others', () => {
+      const [peak, typical] = ['peak', 'typical'].map((state) => sum.power.find((p) => p.state === state)!.rails.find((r) => r.rail === 'v5')!.current);
+      expect(typical).toBeCloseTo(5e-4, 9);
+      expect(peak).toBeCloseTo(charger.judged.out('chargeCurrent').nominal! + 5e-4, 6);
+    });
+
+    it('bears the load of that state, not the mean of all', () => {
+      expect(charger.judged.range('loadCurrent')!.nominal).toBeCloseTo(0.03, 6);
+    });
+
+    it('takes no more power in than is used, stored and lost', () => {
+      for (const p of sum.power) expect(p.in).toBeCloseTo(p.used + p.lost, 9);
+    });
+  });
+
+  it('held off outside its window, passes in frost and heat; without, it fails there and offers it', () => {
+    const at = (holdOff: boolean) =>
+      evaluateBoard(
+        board([{ id: 'it', kind: 'battery-charger', given: { holdOff } }], { conditions: { ambient: { low: -15, nominal: 20, high: 50 } } }),
+      ).byId.get('it')!;
+    const status = (s: ReturnType<typeof at>, id: string) => s.checks.find((c) => c.id === id)!;
+    for (const id of ['charge-temperature-low', 'charge-temperature-high']) {
+      expect(status(at(true), id).status).toBe('ok');
+      expect(status(at(false), id).status).toBe('fail');
+      expect(status(at(false), id).remedies).toContainEqual(expect.objectContaining({ set: 'given.holdOff', to: true }));
+    }
   });
 });

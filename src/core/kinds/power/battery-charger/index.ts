@@ -1,7 +1,7 @@
 import { more, less, choose } from '../../../stage/cures.ts';
 import { impossible } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
-import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
+import { defineKind, STATE_DRAWS, STATE_IDS, type SpreadLike, type StateId } from '../../../stage/contract.ts';
 import type { Judged } from '../../../stage/judged.ts';
 import { choice, flag, num, orNone } from '../../../stage/fields.ts';
 import { condition, held, say } from '../../../stage/words.ts';
@@ -36,6 +36,8 @@ export const batteryCharger = defineKind({
       'shared-load: system and cell in parallel, the charger feeds both; load-switch: the source feeds the system and the charger only the cell; power-path: one controller limits the source and gives the cell what is left',
     ),
     sourceIsBatteryPowered: flag(false, 'set by the board when the source rail descends from the battery being charged'),
+    chargesIn: choice(['always', ...STATE_IDS], 'always', 'the state in which the source is there; in the others the charger only rests'),
+    holdOff: flag(false, 'a thermistor at the cell holds the charge off outside its window'),
     chargeTemperatureMinimum: num('degC', 0, 'of the cell', { any: true }),
     chargeTemperatureMaximum: num('degC', 45, 'of the cell', { any: true }),
     reverseCurrentLimit: num('A', 5e-6, 'into the unpowered charger'),
@@ -74,12 +76,16 @@ export const batteryCharger = defineKind({
     terminationCurrent: { unit: 'A', title: 'termination current' },
     batteryCurrent: { unit: 'A', title: 'into the cell', doc: 'at nominal voltage; negative when the cell helps the source' },
     inputCurrent: { unit: 'A', title: 'from the source' },
+    inputCurrentAsleep: { unit: 'A', title: 'from the source asleep' },
+    inputCurrentIdle: { unit: 'A', title: 'from the source idle' },
+    inputCurrentTypical: { unit: 'A', title: 'from the source, typical' },
+    inputCurrentPeak: { unit: 'A', title: 'from the source at peak' },
     chargeRate: { unit: '1/h', title: 'charge rate' },
     floatVoltage: { unit: 'V', title: 'float voltage' },
     minimumInputVoltage: { unit: 'V', title: 'input for the full current' },
     loadShare: { unit: 'ratio', title: 'load over what is left for it', doc: 'above 1 the pack empties while plugged in' },
     terminationShare: { unit: 'ratio', title: 'load over the termination current', doc: 'above 1 it never terminates' },
-    chargeTemperature: { unit: 'degC', title: 'cell while charging' },
+    chargeTemperature: { unit: 'degC', title: 'cell while charging', doc: 'inside its window where the charge is held off outside' },
     reverseCurrent: { unit: 'A', title: 'back into an unpowered source' },
     chargeTime: {
       unit: 's',
@@ -114,7 +120,11 @@ export const batteryCharger = defineKind({
     const shared = g.topology === 'shared-load';
     const path = g.topology === 'power-path';
     const batteryCurrent = shared ? chargeCurrent - g.loadCurrent : path ? raw : chargeCurrent;
-    const drawn = chargeCurrent + U1.quiescentCurrent + (shared ? 0 : g.loadCurrent);
+    const resting = U1.quiescentCurrent + (shared ? 0 : g.loadCurrent);
+    const drawn = chargeCurrent + resting;
+    const inputCurrent = path ? Math.min(drawn, g.sourceCurrentLimit) : drawn;
+    const drawnIn = (state: StateId) => (g.chargesIn === 'always' || g.chargesIn === state ? inputCurrent : resting);
+    const held = Math.min(Math.max(ambient, g.chargeTemperatureMinimum), g.chargeTemperatureMaximum);
     const termination = U1.terminationRatio * l.programmed;
     const room = g.sourceCurrentLimit - U1.quiescentCurrent;
     const terminationShare = shared ? g.loadCurrent / termination : 0;
@@ -129,7 +139,11 @@ export const batteryCharger = defineKind({
       prechargeCurrent: U1.prechargeRatio * l.programmed,
       terminationCurrent: termination,
       batteryCurrent,
-      inputCurrent: path ? Math.min(drawn, g.sourceCurrentLimit) : drawn,
+      inputCurrent,
+      inputCurrentAsleep: drawnIn('asleep'),
+      inputCurrentIdle: drawnIn('idle'),
+      inputCurrentTypical: drawnIn('typical'),
+      inputCurrentPeak: drawnIn('peak'),
       chargeRate: l.programmed / g.cellCapacity,
       floatVoltage: U1.floatVoltage,
       minimumInputVoltage: U1.floatVoltage + l.programmed * U1.passResistance,
@@ -145,7 +159,7 @@ export const batteryCharger = defineKind({
             : 1e6
           : 0,
       terminationShare,
-      chargeTemperature: ambient,
+      chargeTemperature: g.holdOff ? held : ambient,
       reverseCurrent: U1.reverseLeakage,
       chargeTime: terminationShare >= 1 ? NEVER_ENDS : batteryCurrent <= 0 ? EMPTIES : (times?.done ?? EMPTIES),
       chargeTime90: times?.most ?? EMPTIES,
@@ -207,16 +221,20 @@ export const batteryCharger = defineKind({
       (c) => (c.out('chargeTemperature').low ?? -300) >= c.must('chargeTemperatureMinimum').high,
       'window of the cell',
       'must',
-      (c) =>
+      (c) => [
+        choose('given.holdOff', true),
         `It is charged down to ${say(c.out('chargeTemperature').low, 'degC')}; lithium plates when charged below ${say(c.must('chargeTemperatureMinimum').high, 'degC')}: hold the charge until it is warm enough.`,
+      ],
     ),
     'charge-temperature-high': condition(
       'warmest charge',
       (c) => (c.out('chargeTemperature').high ?? 300) <= c.must('chargeTemperatureMaximum').low,
       'window of the cell',
       'must',
-      (c) =>
+      (c) => [
+        choose('given.holdOff', true),
         `It is charged up to ${say(c.out('chargeTemperature').high, 'degC')}; the cell stands ${say(c.must('chargeTemperatureMaximum').low, 'degC')}: more cooling, or charge at night.`,
+      ],
     ),
     'safety-timer': held('charge time', 'chargeTime', 'atMost', 'U1.safetyTimer', 'timer of the charger', 'should', [
       more('U1.safetyTimer'),
@@ -249,19 +267,21 @@ export const batteryCharger = defineKind({
     in: {
       role: 'consumes',
       fills: { voltage: 'inputVoltage', noLoad: 'inputMaximum', currentLimit: 'sourceCurrentLimit' },
-      draws: 'inputCurrent',
+      draws: STATE_DRAWS,
       gives: { minimum: (c) => c.out('floatVoltage').nominal, maximum: 'U1.voltageRating', absoluteMaximum: 'U1.voltageRating', stored: 'loadCurrent' },
     },
-    battery: { role: 'battery', loop: 'sourceIsBatteryPowered', fills: { load: 'loadCurrent' }, gives: {} },
+    battery: { role: 'battery', loop: 'sourceIsBatteryPowered', during: (x) => x.given.chargesIn, fills: { load: 'loadCurrent' }, gives: {} },
   },
   signals: {},
   warm: [{ part: 'U1', check: 'thermal-foldback', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'U1.foldbackJunction' }],
   // What reaches the cell is stored, not heat: the rest of what is drawn stays here.
   // Neither is what goes past it to the system, or with the cell's into it.
-  heat: (x, o) => {
-    const shared = x.given.topology === 'shared-load';
-    const given = cellOf(x).nominal * Math.max(0, (shared ? o.chargeCurrent : o.batteryCurrent) ?? 0);
-    return { charger: x.given.inputVoltage * ((o.inputCurrent ?? 0) - (shared ? 0 : x.given.loadCurrent)) - given };
+  heat: (x, o, state) => {
+    const { topology, chargesIn } = x.given;
+    const shared = topology === 'shared-load';
+    const charges = chargesIn === 'always' || chargesIn === state;
+    const given = charges ? cellOf(x).nominal * Math.max(0, (shared ? o.chargeCurrent : o.batteryCurrent) ?? 0) : 0;
+    return { charger: x.given.inputVoltage * ((o[STATE_DRAWS[state]] ?? 0) - (shared ? 0 : x.given.loadCurrent)) - given };
   },
   confirm: [
     { id: 'chemistry', text: 'The charger’s float voltage and the cell’s chemistry are checked against each other once more.' },

@@ -1,9 +1,10 @@
+import { STATE_LOADS } from '../../../stage/contract.ts';
 import { more, less, choose } from '../../../stage/cures.ts';
 import { restVoltage } from '../../../physics/cells.ts';
 import { defineKind, type StateId } from '../../../stage/contract.ts';
 import { choice, flag, num } from '../../../stage/fields.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { STATE_LOADS } from '../../../models/switching/converter.ts';
+
 import { held, say } from '../../../stage/words.ts';
 import { chemistryOf, COLD, energy, NOT_EVEN_FULL, pack, reserve, runTime, SHARES, thresholdCharge, usable } from './pack.ts';
 import { size } from './sizing.ts';

@@ -1,8 +1,8 @@
+import { STATE_LOADS } from '../../../stage/contract.ts';
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { capacityAt, chargeAt, CHEMISTRIES, pieces, resistanceAt, type Chemistry, type ChemistryId } from '../../../physics/cells.ts';
 import { STATE_IDS, type StateId } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
-import { STATE_LOADS } from '../../../models/switching/converter.ts';
 
 export const NO_THRESHOLD = none('no low-battery threshold is given');
 export const TOO_HIGH = impossible('even a full pack stands below the threshold under load');

@@ -1,6 +1,6 @@
 import { impossible, isAbsent, standing, type Value } from '../../../math/absent.ts';
 import { boundary, type Converter } from '../../../physics/converter.ts';
-import { defineKind } from '../../../stage/contract.ts';
+import { defineKind, STATE_DRAWS } from '../../../stage/contract.ts';
 import { choice, flag, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import * as shared from '../../../models/switching/converter.ts';
@@ -93,7 +93,7 @@ export const boostConverter = defineKind({
       role: 'consumes',
       keepsPower: true,
       fills: { voltage: 'inputVoltage', trough: 'inputTrough', sourceResistance: 'sourceResistance', currentLimit: 'sourceCurrentLimit' },
-      draws: shared.STATE_DRAWS,
+      draws: STATE_DRAWS,
       gives: { maximum: (c) => c.out('outputVoltage').low, absoluteMaximum: 'U1.voltageRating', capacitance: 'CIN.value' },
     },
     out: shared.converterOut,

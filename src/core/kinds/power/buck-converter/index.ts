@@ -1,3 +1,4 @@
+import { STATE_DRAWS } from '../../../stage/contract.ts';
 import { impossible, isAbsent, none, standing, type Absent, type Value } from '../../../math/absent.ts';
 import { boundary, converterAt, leastInput, type Converter, type Point } from '../../../physics/converter.ts';
 import { defineKind } from '../../../stage/contract.ts';
@@ -18,7 +19,6 @@ import {
   feedbackTop,
   converterOut,
   converterWarm,
-  STATE_DRAWS,
 } from '../../../models/switching/converter.ts';
 import { sizeConverter } from '../../../models/switching/sizing.ts';
 import { checks } from './checks.ts';

@@ -1,3 +1,5 @@
+import { STATE_DRAWS } from '../../../stage/contract.ts';
+import { STATE_LOADS } from '../../../stage/contract.ts';
 import { more, less } from '../../../stage/cures.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
@@ -5,7 +7,7 @@ import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../../../quantity/stock.t
 import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../../stage/contract.ts';
 import { choice, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
-import { converterCapacitor, converterDiode, STATE_DRAWS, STATE_LOADS } from '../../../models/switching/converter.ts';
+import { converterCapacitor, converterDiode } from '../../../models/switching/converter.ts';
 import { outputMagnitude } from '../../../models/switching/checks.ts';
 import { held } from '../../../stage/words.ts';
 import { perAmpere, type Pump } from './network.ts';

@@ -1,6 +1,6 @@
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
 import { boundary, type Converter } from '../../../physics/converter.ts';
-import { defineKind } from '../../../stage/contract.ts';
+import { defineKind, STATE_DRAWS } from '../../../stage/contract.ts';
 import { choice, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import * as shared from '../../../models/switching/converter.ts';
@@ -90,7 +90,7 @@ export const invertingConverter = defineKind({
       role: 'consumes',
       keepsPower: true,
       fills: { voltage: 'inputVoltage', trough: 'inputTrough', sourceResistance: 'sourceResistance' },
-      draws: shared.STATE_DRAWS,
+      draws: STATE_DRAWS,
       gives: { capacitance: 'CIN.value' },
     },
     out: { ...shared.converterOut, signed: true },

@@ -1,3 +1,5 @@
+import { STATE_DRAWS } from '../../../stage/contract.ts';
+import { STATE_LOADS } from '../../../stage/contract.ts';
 import { more } from '../../../stage/cures.ts';
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { abs, complex, over } from '../../../math/complex.ts';
@@ -5,7 +7,7 @@ import { CAPACITOR_VOLTAGES, RESISTOR_POWERS } from '../../../quantity/stock.ts'
 import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../../stage/contract.ts';
 import { choice, num, orNone, when } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
-import { converterCapacitor, STATE_DRAWS, STATE_LOADS } from '../../../models/switching/converter.ts';
+import { converterCapacitor } from '../../../models/switching/converter.ts';
 import { held, say } from '../../../stage/words.ts';
 
 export const load = ({ given: g }: AnyInputs): number => g.microphoneCount * g.microphoneCurrent + g.loadCurrent;

@@ -42,7 +42,7 @@ export const telling: Telling<typeof heatsink> = {
         step(
           `Junction of ${s}`,
           `Tj${i + 1} = Ts + P1*(Rjc + Rcs)`,
-          `junction${s.slice(1)}`,
+          `junction${s.slice(1) as '1' | '2' | '3' | '4'}`,
           { Ts: 'sinkTemperature', P1: [parts[s].dissipation ?? 0, 'W'], Rjc: [parts[s].junctionToCase, 'K/W'], Rcs: [parts[s].caseToSink, 'K/W'] },
           'JEDEC JESD51',
         ),
