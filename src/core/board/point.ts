@@ -73,6 +73,9 @@ export class Cell {
     return this.#heat;
   }
 
+  /** Fields that were set from outside: no link moves them. */
+  held: readonly { where: Holder; field: string }[] = [];
+
   evaluated = false;
   evaluate(): void {
     this.stale = false;
@@ -98,6 +101,13 @@ export class Cell {
   }
 }
 
+/** A value of a stage that is set from outside: `given.x`, `carried.x`, `R1.value`, `U1.dropoutVoltage` or `ambient`. */
+export interface Placed {
+  stage: string;
+  ref: string;
+  value: number;
+}
+
 /** How close two rounds have to agree, and how many there may be. */
 export interface Agreement {
   rounds: number;
@@ -114,6 +124,7 @@ export type Charge = 'nominal' | 'low' | 'high';
 export class BoardPoint {
   readonly cells: readonly Cell[];
   /** Linked fields at the nominal board: where every point begins, so that none depends on the one before. */
+  readonly #placed: { cell: Cell; where: Holder; field: string; was: unknown }[] = [];
   readonly #usual: { where: Holder; field: string; value: unknown }[] = [];
   readonly #of: ReadonlyMap<StageNode, Cell>;
   readonly #powering: readonly Cell[];
@@ -155,8 +166,29 @@ export class BoardPoint {
 
   /** Linked fields as at the nominal board, everything to be evaluated again. */
   renew(): void {
+    for (const p of this.#placed.reverse()) [p.where[p.field], p.cell.held] = [p.was, []];
+    this.#placed.length = 0;
     for (const u of this.#usual) u.where[u.field] = u.value;
     for (const cell of this.cells) [cell.stale, cell.node.pointwise] = [true, false];
+  }
+
+  /**
+   * Sets values of stages until the board is renewed: everything else follows, and no link moves what is set, as if the link
+   * were cut there.
+   * @throws for a stage or a name that is not there
+   */
+  set(values: readonly Placed[]): void {
+    for (const { stage, ref, value } of values) {
+      const cell = this.cells.find((c) => c.node.doc.id === stage);
+      if (!cell) throw new Error(`there is no stage "${stage}"`);
+      const link = ref.replace(/^(given|carried)[.]/, '');
+      const { where, field } = cell.place(link);
+      if (!where || !(field in where)) throw new Error(`there is no "${ref}" in ${stage}`);
+      this.#placed.push({ cell, where, field, was: where[field] });
+      where[field] = value;
+      cell.stale = true;
+      cell.held = [...cell.held, { where, field }];
+    }
   }
 
   #moved = false;
@@ -199,6 +231,7 @@ export class BoardPoint {
 
   #put(cell: Cell, where: Holder, field: string, value: number | null): void {
     if (value === null || !Number.isFinite(value)) return;
+    if (cell.held.length && cell.held.some((h) => h.where === where && h.field === field)) return;
     const now = where[field];
     if (now === value || (typeof now === 'number' && Math.abs(now - value) <= this.agreement.relative * Math.abs(value))) return;
     where[field] = value;
