@@ -2,7 +2,7 @@ import { told } from '../../src/core/testing/tellings.ts';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '../../src/core/kinds/index.ts';
 import { variations } from '../../src/core/testing/variations.ts';
-import { coverOf, figureSvg, layoutOf } from '../../src/lib/ui/figure/layout.ts';
+import { coverOf, figureSvg, layoutOf, obstaclesOf } from '../../src/lib/ui/figure/layout.ts';
 import { MANY_TERMINAL, TWO_TERMINAL, type SymbolDef } from '../../src/lib/ui/figure/symbols.ts';
 
 const inks = { ground: '#fff', ink: '#111', soft: '#555', copper: '#a50' };
@@ -63,6 +63,20 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('the figure of %s', (_id, ki
           expect(apart, `“${a.text}” and “${b.text}” with ${what}`).toBe(true);
         }),
       );
+  });
+
+  it('has no label on a symbol or a wire', () => {
+    for (const { what, figure, labels } of drawn) {
+      const obstacles = obstaclesOf(figure);
+      for (const l of labels) {
+        const [left, top, right, bottom] = coverOf(l);
+        for (const { box, inside } of obstacles) {
+          const within = inside && left >= box[0] - 1 && right <= box[2] + 1 && top >= box[1] - 1 && bottom <= box[3] + 1;
+          const apart = right <= box[0] + 1 || left >= box[2] - 1 || bottom <= box[1] + 1 || top >= box[3] - 1;
+          expect(within || apart, `“${l.text}” on ${box.join(' ')} with ${what}`).toBe(true);
+        }
+      }
+    }
   });
 
   it('keeps its labels inside', () => {

@@ -32,6 +32,36 @@ const flowOf = (sum: Sum, opened?: Opened) =>
     opened,
   );
 
+describe('what a charger puts into its battery', () => {
+  const charged = (feed: 'v5' | 'vbat'): StageDoc[] => [
+    { id: 'usb', kind: 'dc-input', given: { supplyVoltage: 5, currentLimit: 2 }, rails: { out: 'v5' } },
+    { id: 'charger', kind: 'battery-charger', given: { cellCapacity: 1 }, rails: { in: feed, battery: 'vbat' } },
+    { id: 'cell', kind: 'battery-supply', given: { capacity: 1 }, rails: { out: 'vbat' } },
+    { id: 'load', kind: 'supply-load', given: { typicalCurrent: 0.05 }, rails: { in: 'vbat' } },
+    { id: 'lamp', kind: 'supply-load', given: { typicalCurrent: 0.05 }, rails: { in: 'v5' } },
+  ];
+
+  it('is drawn to it: all the charger takes but its heat', () => {
+    const sum = sumOf(charged('v5'));
+    const flow = flowOf(sum)!;
+    const typical = sum.power.find((p) => p.state === 'typical')!;
+    const charge = flow.ribbons.find((r) => r.charge)!;
+    expect([charge.from, charge.to]).toEqual(['charger', 'cell']);
+    const taken = flow.ribbons.find((r) => r.to === 'charger')!.watts;
+    const heat = typical.heat.filter((h) => h.stage === 'charger').reduce((w, h) => w + h.power, 0);
+    expect(charge.watts).toBeCloseTo(taken - heat, 9);
+    expect(flow.nodes.find((n) => n.id === 'charger')!.lost).toBeCloseTo(heat, 9);
+    // The cell gives what its load takes and what it loses itself, however much it is charged with.
+    const cell = flow.nodes.find((n) => n.id === 'cell')!;
+    expect(cell.lost).toBeCloseTo(typical.sources.find((x) => x.stage === 'cell')!.power - flow.ribbons.find((r) => r.to === 'load')!.watts, 9);
+  });
+
+  it('is left out where the cell feeds its own charger in a circle', () => {
+    const flow = flowOf(sumOf(charged('vbat')));
+    expect(flow?.ribbons.some((r) => r.charge) ?? false).toBe(false);
+  });
+});
+
 describe('the flow of power', () => {
   it('in every bar what comes in is what goes on plus heat, and ribbons are as wide as their power', () => {
     const sum = sumOf(stages(5));

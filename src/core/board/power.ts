@@ -16,6 +16,8 @@ export interface StatePower {
     power: number;
     consumers: { stage: string; current: number; power: number }[];
   }[];
+  /** What chargers put into the batteries they charge, W: part of what they use. */
+  charges: { stage: string; battery: string; rail: string; power: number }[];
   /** Heat by stage and place, all copies, W. */
   heat: { stage: string; place: string; power: number }[];
   /** From all sources. */
@@ -48,7 +50,7 @@ export function* powerByState(wiring: Wiring): Generator<void, StatePower[]> {
 }
 
 function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower {
-  const power: StatePower = { state, sources: [], rails: [], heat: [], in: 0, used: 0, lost: 0 };
+  const power: StatePower = { state, sources: [], rails: [], charges: [], heat: [], in: 0, used: 0, lost: 0 };
   for (const rail of wiring.rails.values()) {
     const provider = rail.providers[0];
     const voltage = provider ? point.volts(point.cell(provider.node), provider.def) : null;
@@ -96,6 +98,11 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     if (source) {
       power.sources.push({ stage: node.doc.id, ...source });
       power.in += source.power;
+    }
+    for (const [port, d] of ports) {
+      const rail = d.role === 'battery' ? wiring.rails.get(node.doc.rails?.[port] ?? '') : undefined;
+      const battery = rail?.providers[0]?.node.doc.id;
+      if (battery && taken > lost) power.charges.push({ stage: node.doc.id, battery, rail: rail.name, power: taken - lost });
     }
     // With nobody on its rail a provider bears the load typed on its own sheet.
     if (!provides) power.used += taken;

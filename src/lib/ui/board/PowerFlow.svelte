@@ -61,7 +61,9 @@
     <svg width={flow.width} height={flow.height} viewBox="0 0 {flow.width} {flow.height}" role="group" aria-label="Power from sources to loads">
       {#each flow.ribbons as r (r.from + r.to + r.rail)}
         <a href={into(r.to)} tabindex="-1" aria-hidden="true"
-          ><path d={ribbonPath(r)} class="ribbon"><title>{title(r.from)} → {title(r.to)}: {w(r.watts)} on {r.rail}</title></path></a
+          ><path d={ribbonPath(r)} class="ribbon" class:charge={r.charge}
+            ><title>{title(r.from)} {r.charge ? 'charges' : '→'} {title(r.to)}: {w(r.watts)}{r.charge ? '' : ` on ${r.rail}`}</title></path
+          ></a
         >
       {/each}
       {#each flow.nodes as n (n.id)}
@@ -127,6 +129,12 @@
   .ribbon {
     fill: var(--flow);
     opacity: 0.24;
+  }
+  .ribbon.charge {
+    fill: none;
+    stroke: var(--flow);
+    stroke-dasharray: 5 4;
+    opacity: 0.9;
   }
   a:hover .ribbon {
     opacity: 0.4;

@@ -25,6 +25,8 @@ export interface Ribbon {
   from: string;
   to: string;
   rail: string;
+  /** Fills a battery, instead of feeding what hangs on the rail. */
+  charge: boolean;
   watts: number;
   width: number;
   /** Middles of its two ends. */
@@ -66,13 +68,16 @@ export function powerFlow(sum: Sum, power: StatePower, width: number, opened: Op
     r.provider === null ? [] : r.consumers.filter((c) => c.power > 0).map((c) => ({ source: r.provider!, target: c.stage, value: c.power, rail: r.rail })),
   );
   if (!all.length || isCircular(all)) return null;
-  const { edges: links, behind, small } = foldFlow(all, opened);
+  const charged = [...all, ...power.charges.map((c) => ({ source: c.stage, target: c.battery, value: c.power, rail: c.rail }))];
+  const { edges: links, behind, small } = foldFlow(isCircular(charged) ? all : charged, opened);
   const ids = [...new Set(links.flatMap((l) => [l.source, l.target]))];
   const places = new Map(sum.stages.map((s, i) => [s.id, i]));
   const order = (id: string) => places.get(small.get(id)?.[0] ?? id)!;
   const into = (id: string) => links.reduce((w, l) => w + (l.target === id ? l.value : 0), 0);
   const outOf = (id: string) => links.reduce((w, l) => w + (l.source === id ? l.value : 0), 0);
-  const watts = (id: string) => Math.max(power.sources.find((s) => s.stage === id)?.power ?? into(id), outOf(id));
+  /** What a battery is charged with is stored: it neither goes on nor leaves as heat. */
+  const given = (id: string) => power.sources.find((s) => s.stage === id)?.power ?? into(id);
+  const watts = (id: string) => Math.max(given(id), into(id), outOf(id));
   const tail = Math.min(width * 0.32, Math.max(TAIL, ...ids.filter((id) => outOf(id) === 0).map((id) => (sum.byId.get(id)?.title.length ?? 14) * LETTER + 34)));
   const columns = depth(links);
   const most = Math.max(...[...Array(columns).keys()].map((c) => ids.filter((id) => level(id, links) === c).length));
@@ -97,7 +102,7 @@ export function powerFlow(sum: Sum, power: StatePower, width: number, opened: Op
     const all = watts(n.id);
     const gone = outOf(n.id);
     const tall = n.y1! - n.y0!;
-    const lost = gone > 0 ? all - gone : 0;
+    const lost = gone > 0 ? Math.max(0, given(n.id) - gone) : 0;
     const rail = sum.rails.find((r) => r.provider === n.id) ?? null;
     return {
       id: n.id,
@@ -115,7 +120,8 @@ export function powerFlow(sum: Sum, power: StatePower, width: number, opened: Op
   });
   const ribbons = laid.links.map((l: Link): Ribbon => {
     const [from, to] = [l.source as Node, l.target as Node];
-    return { from: from.id, to: to.id, rail: l.rail, watts: l.value, width: l.width!, x0: from.x1!, y0: l.y0!, x1: to.x0!, y1: l.y1! };
+    const charge = power.charges.some((c) => c.stage === from.id && c.battery === to.id);
+    return { from: from.id, to: to.id, rail: l.rail, charge, watts: l.value, width: l.width!, x0: from.x1!, y0: l.y0!, x1: to.x0!, y1: l.y1! };
   });
   return { width, height, nodes, ribbons, folded: behind.size > 0 || small.size > 0 };
 }

@@ -132,12 +132,51 @@ const SIZE: Readonly<Record<Label['role'], number>> = { plain: 13, name: 13, val
 const MEAN = 0.55;
 
 /** What a label covers: left, top, right, bottom. */
-export function coverOf(l: Label): [number, number, number, number] {
+export function coverOf(l: Label): Box {
   const size = SIZE[l.role];
   const width = l.text.length * size * MEAN;
   const left = l.anchor === 'start' ? l.x : l.anchor === 'end' ? l.x - width : l.x - width / 2;
   return [left, l.y - size * 0.75, left + width, l.y + size * 0.22];
 }
+
+export type Box = readonly [left: number, top: number, right: number, bottom: number];
+
+/** What a label must not lie on: bodies of symbols, blocks (whose own words stand inside) and wires. */
+export function obstaclesOf(figure: Figure): { box: Box; inside?: boolean }[] {
+  return figure.items.flatMap((d): { box: Box; inside?: boolean }[] => {
+    if ('dir' in d) return [{ box: turned(TWO_TERMINAL[d.sym], d.at, d.dir) }];
+    const [x, y] = 'at' in d ? d.at : [0, 0];
+    switch (d.sym) {
+      case 'wire':
+        return d.points.slice(1).map(([x2, y2], i) => {
+          const [x1, y1] = d.points[i]!;
+          return { box: [Math.min(x1, x2), Math.min(y1, y2), Math.max(x1, x2), Math.max(y1, y2)] };
+        });
+      case 'ground':
+        return [{ box: [x - 12, y, x + 12, y + 16] }];
+      case 'source':
+        return [{ box: [x - 20, y - 20, x + 20, y + 20] }];
+      case 'block':
+        return [{ box: [x, y, x + d.size[0], y + d.size[1]], inside: true }];
+      case 'symbol': {
+        const [left, top, right, bottom] = MANY_TERMINAL[d.as].reach;
+        return [{ box: d.flip ? [x - right, y + top, x - left, y + bottom] : [x + left, y + top, x + right, y + bottom] }];
+      }
+      default:
+        return [];
+    }
+  });
+}
+
+/** The body of a symbol between two terminals, its leads as wide as wires. */
+function turned(def: SymbolDef, [x, y]: readonly [number, number], dir: keyof typeof ANGLE): Box {
+  const half = def.reach[3];
+  const along = dir === 'left' || dir === 'up' ? -1 : 1;
+  const [a, b] = [LEAD * along, (LONG - LEAD) * along];
+  const flat = dir === 'right' || dir === 'left';
+  return flat ? [x + Math.min(a, b), y - half, x + Math.max(a, b), y + half] : [x - half, y + Math.min(a, b), x + half, y + Math.max(a, b)];
+}
+const LEAD = 15;
 
 /** The figure as an SVG file of its own. */
 export function figureSvg(figure: Figure, inks: { ground: string; ink: string; soft: string; copper: string }): string {

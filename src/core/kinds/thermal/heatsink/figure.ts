@@ -13,7 +13,7 @@ export function figure(c: Judged): Figure {
       { sym: 'block', id: slot, at: [20, y - 22], size: [100, 44], label: slot, value: there ? say(parts[slot].dissipation, 'W') : 'free' },
       ...(there
         ? ([
-            { sym: 'resistor', at: [120, y], dir: 'right', label: 'to the sink', value: say(parts[slot].junctionToCase + parts[slot].caseToSink, 'K/W') },
+            { sym: 'resistor', at: [120, y], dir: 'right', label: 'to sink', value: say(parts[slot].junctionToCase + parts[slot].caseToSink, 'K/W') },
             {
               sym: 'wire',
               points: [
