@@ -31,7 +31,7 @@
       ontake={(d) => editor.setGivens(`take ${d.title}`, { ...d.when, ...paramsFor(d, given) })}
     />
   {/if}
-  {#each linkedGroups(stage) as group (group.from)}<LinkedGroup {...group} {fields} />{/each}
+  {#each linkedGroups(stage) as group (group.from)}<LinkedGroup {...group} {fields} kind={stage.kind} />{/each}
   {#each groups.shown as name (name)}<GivenRow {name} field={fields[name]!} {stage} {editor} />{/each}
   {#if !sheltered}
     <p class="ambient">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { helpFor } from '../../../core/stage/help.ts';
   import type { Field } from '../../../core/stage/contract.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { entryText, formatText } from '../../../core/quantity/format.ts';
@@ -10,6 +11,7 @@
   import type { StageEditor } from './stage-editor.ts';
 
   let { name, field, stage, editor }: { name: string; field: Field; stage: StageSum; editor: StageEditor } = $props();
+  let help = $derived(helpFor(stage.kind, name));
   let typed = $derived(stage.doc.given?.[name]);
   let label = $derived(paramTitle(name, field));
   let wrong = $state('');
@@ -36,13 +38,13 @@
 </script>
 
 <div class="row" class:wide>
-  <span class="label" title={field.doc}>{label}</span>
+  <span class="label" title={help}>{label}</span>
   <div class="value">
     {#if field.type === 'number' && field.oneOf}
       <select aria-label={label} value={Number(typed ?? field.default)} onchange={(e) => editor.setGiven(name, Number(e.currentTarget.value))}>
         {#each field.oneOf as n (n)}<option value={n}>{formatText(n, field.unit)}</option>{/each}
       </select>
-      {#if field.doc}<span class="small soft doc">{field.doc}</span>{/if}
+      {#if help}<span class="small soft doc">{help}</span>{/if}
     {:else if field.type === 'number'}
       <QuantityField
         {label}
@@ -56,17 +58,17 @@
           if (now !== null) editor.nudgeGiven(name, field, now, by);
         }}
       />
-      {#if field.doc}<span class="small soft doc">{field.doc}</span>{/if}
+      {#if help}<span class="small soft doc">{help}</span>{/if}
     {:else if field.type === 'choice'}
       <select aria-label={label} value={(typed as string | undefined) ?? field.default} onchange={(e) => editor.setGiven(name, e.currentTarget.value)}>
         {#each field.choices as c (c)}<option>{c}</option>{/each}
       </select>
-      {#if field.doc}<span class="small soft doc">{field.doc}</span>{/if}
+      {#if help}<span class="small soft doc">{help}</span>{/if}
     {:else if field.type === 'flag'}
       <label class="flag"
         ><input type="checkbox" checked={(typed as boolean | undefined) ?? field.default} onchange={(e) => editor.setGiven(name, e.currentTarget.checked)} /> yes</label
       >
-      {#if field.doc}<span class="small soft doc">{field.doc}</span>{/if}
+      {#if help}<span class="small soft doc">{help}</span>{/if}
     {:else if field.type === 'list'}
       <input
         class="num"

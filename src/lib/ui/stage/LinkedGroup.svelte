@@ -1,11 +1,12 @@
 <script lang="ts">
-  import type { Field } from '../../../core/stage/contract.ts';
+  import { helpFor } from '../../../core/stage/help.ts';
+  import type { Field, Kind } from '../../../core/stage/contract.ts';
   import type { Link } from '../../../core/board/node.ts';
   import { hasSpread } from '../../../core/quantity/uncertain.ts';
   import Quantity from '../atoms/Quantity.svelte';
   import { paramTitle } from '../words.ts';
 
-  let { from, links, fields }: { from: string; links: { name: string; link: Link }[]; fields: Record<string, Field> } = $props();
+  let { from, links, fields, kind }: { from: string; links: { name: string; link: Link }[]; fields: Record<string, Field>; kind: Kind } = $props();
   const MOST = 3;
   let shown = $derived(links.slice(0, links.length > MOST + 1 ? MOST : links.length));
   let rest = $derived(links.slice(shown.length));
@@ -15,14 +16,14 @@
   {@const field = fields[name]!}
   {#if field.type === 'number'}
     <p class="row">
-      <span title={field.doc}>{paramTitle(name, field)}</span>
+      <span title={helpFor(kind, name)}>{paramTitle(name, field)}</span>
       <span class="soft">
         {#if hasSpread(link.range)}<Quantity value={link.range.low} unit={field.unit} /> … <Quantity value={link.range.high} unit={field.unit} />
         {:else}<Quantity value={link.range.nominal} unit={field.unit} />{/if}
       </span>
     </p>
   {:else if field.type === 'flag'}
-    <p class="row"><span title={field.doc}>{paramTitle(name, field)}</span> <span class="soft">{link.range.nominal ? 'yes' : 'no'}</span></p>
+    <p class="row"><span title={helpFor(kind, name)}>{paramTitle(name, field)}</span> <span class="soft">{link.range.nominal ? 'yes' : 'no'}</span></p>
   {/if}
 {/snippet}
 

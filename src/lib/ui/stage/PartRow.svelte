@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { helpFor } from '../../../core/stage/help.ts';
   import Minus from '@lucide/svelte/icons/minus';
   import Plus from '@lucide/svelte/icons/plus';
   import type { StageSum } from '../../../core/board/evaluate.ts';
@@ -133,7 +134,7 @@
       />
       {#each params as [name, field] (name)}
         <div class="param">
-          <span title={field.doc}>{paramTitle(name, field)}</span>
+          <span title={helpFor(stage.kind, `${part.slot}.${name}`)}>{paramTitle(name, field)}</span>
           <QuantityField
             label="{part.slot} {paramTitle(name, field)}"
             unit={field.unit}

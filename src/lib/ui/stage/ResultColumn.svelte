@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { helpFor } from '../../../core/stage/help.ts';
   import { page } from '$app/state';
   import { setWaiver } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
@@ -121,7 +122,7 @@
   <ul class="others">
     {#each others as o (o.name)}
       <li>
-        <span title={o.def.doc}>{o.def.title}</span>
+        <span title={helpFor(stage.kind, o.name, 'outcome')}>{o.def.title}</span>
         <Quantity value={o.spread.nominal} unit={o.def.unit} />
         <span class="small soft"
           >{#if o.spread.nominal === null}{o.spread.absent?.reason}{:else if o.spread.low !== null && o.spread.low !== o.spread.high}<Quantity
