@@ -1,4 +1,4 @@
-import type { Kind, NumberField } from '../../../core/stage/contract.ts';
+import type { Kind, NumberField, RailPort } from '../../../core/stage/contract.ts';
 import type { GivenValue, PartDoc } from '../../../core/board/document.ts';
 import { setGiven, setPart } from '../../../core/board/edit.ts';
 import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
@@ -101,9 +101,18 @@ export function linkedGroups(stage: StageSum): { from: string; links: { name: st
   return [...groups].map(([from, links]) => ({ from, links }));
 }
 
-/** Givens nobody links: what was entered and the first of a kind always show; the rest stands at its default. */
+/** What a rail brings when it is linked: as long as nobody brings it, somebody has to decide it. */
+const undecided = (kind: Kind, stage: StageSum): Set<string> =>
+  new Set(
+    Object.values(kind.rails as Record<string, RailPort>)
+      .flatMap((p) => [p.fills.voltage, p.fills.load])
+      .filter((n) => n !== undefined && !stage.links.has(n)),
+  ) as Set<string>;
+
+/** Givens nobody links: what was entered, what somebody has to decide and the first of a kind always show; the rest stands at its default. */
 export function givenGroups(kind: Kind, stage: StageSum, most: number): { shown: string[]; rest: string[] } {
   const names = Object.keys(kind.given).filter((n) => n !== 'ambient' && !stage.links.has(n));
-  const shown = names.filter((n, i) => stage.doc.given?.[n] !== undefined || i < most);
+  const open = undecided(kind, stage);
+  const shown = names.filter((n, i) => stage.doc.given?.[n] !== undefined || open.has(n) || i < most);
   return { shown, rest: names.filter((n) => !shown.includes(n)) };
 }

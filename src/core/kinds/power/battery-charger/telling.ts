@@ -37,6 +37,9 @@ export const telling: Telling<typeof batteryCharger> = {
     items: [
       port(40, 50, 'source', say(c.x.given.inputVoltage, 'V'), 'left'),
       wire(40, 50, 130, 50),
+      dot(85, 50),
+      thing('capacitor', [85, 50], 'down', 'CIN', '4.7 µF', { side: -1 }),
+      ground(85, 120),
       { sym: 'block', id: 'U1', at: [130, 25], size: [110, 50], label: 'U1', value: c.x.given.topology },
       wire(185, 75, 185, 90),
       part('resistor', [185, 90], 'down', 'R1', sayPart(c.x.parts.R1.value, 'ohm')),

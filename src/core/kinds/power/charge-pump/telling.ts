@@ -1,4 +1,4 @@
-import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
+import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import type { Judged } from '../../../stage/judged.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { perAmpere } from './network.ts';
@@ -57,6 +57,9 @@ export const telling: Telling<typeof chargePump> = {
     items: [
       port(40, 60, 'in', say(c.x.given.inputVoltage, 'V'), 'left'),
       wire(40, 60, 120, 60),
+      dot(80, 60),
+      thing('capacitor', [80, 60], 'down', 'CIN', sayPart(c.x.parts.C1.value, 'F'), { side: -1 }),
+      ground(80, 130),
       { sym: 'block', id: 'U1', at: [120, 35], size: [150, 50], label: 'U1', value: c.x.given.mode },
       wire(160, 85, 160, 130),
       part('capacitor', [160, 130], 'right', 'C1', sayPart(c.x.parts.C1.value, 'F')),

@@ -6,7 +6,7 @@ import { say } from '../../../stage/words.ts';
 /** Fit, feed from a limited supply, then read the output unloaded and loaded, then its heat. */
 export function bringUp(c: JudgedOf<typeof linearRegulator>): BringUpSpec<NameOf<typeof linearRegulator>>[] {
   const { given: g, parts } = c.x;
-  const slots = g.regulatorType === 'fixed' ? 'U1 and C2' : 'U1, R1, R2 and C2';
+  const slots = g.regulatorType === 'fixed' ? 'U1, its input capacitor and C2' : 'U1, its input capacitor, R1, R2 and C2';
   const idle = (c.nominal('dividerCurrent') ?? 0) + parts.U1.quiescentCurrent;
   const heat = c.out('dissipation').high;
   const theta = g.sinkToAmbient === null ? null : g.caseToSink + g.sinkToAmbient;

@@ -1,4 +1,4 @@
-import type { Drawn, Figure } from '../../../stage/drawing.ts';
+import { dot, ground, thing, type Drawn, type Figure } from '../../../stage/drawing.ts';
 import type { Judged } from '../../../stage/judged.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 
@@ -9,7 +9,7 @@ function feedbackVoltage(c: Judged): number | null {
   return c.x.given.regulatorType === 'adjust-pin' ? out && out - reference : reference;
 }
 
-/** Regulator with its feedback resistors and output capacitor. */
+/** Regulator with its feedback resistors, its output capacitor, and the input capacitor that every one needs at its pins. */
 export function figure(c: Judged): Figure {
   const { given: g, parts } = c.x;
   const divided = g.regulatorType !== 'fixed';
@@ -27,6 +27,9 @@ export function figure(c: Judged): Figure {
         [150, 50],
       ],
     },
+    dot(90, 50),
+    thing('capacitor', [90, 50], 'down', 'CIN', '1 µF', { side: -1 }),
+    ground(90, 120),
     { sym: 'block', id: 'U1', at: [150, 28], size: [90, 50], label: 'U1', pins },
     {
       sym: 'wire',

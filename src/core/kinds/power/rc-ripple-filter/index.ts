@@ -45,9 +45,9 @@ export const rcRippleFilter = defineKind({
     inputRipple: num('V', 0.1, undefined, { min: 0 }),
     rippleFrequency: num('Hz', 1e5),
     loadCurrent: num('A', 0.02, 'drawn from it', { min: 0 }),
-    sections: num('count', 1, undefined, { oneOf: [1, 2, 3] }),
     maximumOutputRipple: num('V', 0.01),
     maximumDrop: num('V', 1),
+    sections: num('count', 1, undefined, { oneOf: [1, 2, 3] }),
     settlingError: num('ratio', 0.01, undefined, { above: 0, below: 1 }),
   },
   carried: {
