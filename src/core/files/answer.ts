@@ -4,7 +4,7 @@ import { holdingRemedies } from '../board/remedies-hold.ts';
 import type { CheckResult } from '../stage/judge.ts';
 import { sharesOf } from '../board/document.ts';
 import { gate } from '../gate/gate.ts';
-import { STATE_IDS, type OutcomeDef } from '../stage/contract.ts';
+import { listed, STATE_IDS } from '../stage/contract.ts';
 
 /** What `evaluate --json` prints and `POST /api/evaluate` answers: plain JSON, no NaN, null always with its reason. */
 export function answer(sum: Sum): Record<string, unknown> {
@@ -78,7 +78,7 @@ function stageAnswer(s: StageSum, holding: Holding): Record<string, unknown> {
     const { remedies, help } = holding(of, c);
     return { help, ...(remedies.length ? { remedies } : {}) };
   };
-  const outcomes = Object.entries(s.kind.outcomes as Record<string, OutcomeDef>).map(([name, def]) => {
+  const outcomes = listed(s.kind.outcomes).map(([name, def]) => {
     const raw = s.judged.study.nominal[name];
     if (def.text && typeof raw !== 'number' && !isAbsent(raw)) return [name, { value: raw }] as const;
     const spread = s.judged.out(name);

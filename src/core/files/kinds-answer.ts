@@ -1,4 +1,5 @@
 import type { CheckDef, Field, Kind, OutcomeDef, PartDef, RailPort, SignalPort } from '../stage/contract.ts';
+import { listed } from '../stage/contract.ts';
 import { KINDS, tellingOf } from '../kinds/index.ts';
 
 const fieldAnswer = (f: Field): Record<string, unknown> => {
@@ -56,7 +57,7 @@ const kindAnswer = async (k: Kind) => ({
   purpose: k.purpose,
   given: entries<Field>(k.given, fieldAnswer),
   parts: entries<PartDef>(k.parts, partAnswer),
-  outcomes: entries<OutcomeDef>(k.outcomes, (o) => ({ unit: o.unit, title: o.title, ...(o.doc ? { doc: o.doc } : {}) })),
+  outcomes: entries<OutcomeDef>(Object.fromEntries(listed(k.outcomes)), (o) => ({ unit: o.unit, title: o.title, ...(o.doc ? { doc: o.doc } : {}) })),
   checks: entries<CheckDef>(k.checks, checkAnswer),
   rails: entries<RailPort>(k.rails, (r) => r.role),
   signals: entries<SignalPort>(k.signals, (s) => s.role),

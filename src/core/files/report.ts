@@ -4,7 +4,7 @@ import { cautionsOf, gate } from '../gate/gate.ts';
 import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
 import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf } from '../board/document.ts';
-import type { OutcomeDef } from '../stage/contract.ts';
+import { listed } from '../stage/contract.ts';
 import { isCondition, type CheckResult } from '../stage/judge.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import type { Unit } from '../quantity/units.ts';
@@ -46,7 +46,7 @@ export function partRows(s: StageSum): string[][] {
 }
 
 function stageText(s: StageSum): string {
-  const outcomes = Object.entries(s.kind.outcomes as Record<string, OutcomeDef>).flatMap(([name, def]) => {
+  const outcomes = listed(s.kind.outcomes).flatMap(([name, def]) => {
     const o = s.judged.out(name);
     if (o.nominal === null && o.absent?.sort === 'none') return [];
     return [

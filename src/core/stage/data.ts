@@ -98,11 +98,19 @@ export interface OutcomeDef {
   title: string;
   /** Not monotone in these inputs: the engine samples the inside, with this outcome's own formula where it has one. */
   inside?: { inputs: readonly string[]; value?: (x: AnyInputs, env: AnyInputs) => Value; samples?: number };
-  /** Made from other outcomes: the root-sum-square half-spread of one, or the span over several with the nominal of one. */
-  derived?: { halfSpreadOf: string } | { spanOver: readonly string[]; nominalOf: string };
+  /**
+   * Made from other outcomes: the root-sum-square half-spread of one, the span over several with the nominal of one, or the
+   * largest magnitude of signed alternatives, each at its own corner (plus and minus an error, the points of a band).
+   */
+  derived?: { halfSpreadOf: string } | { spanOver: readonly string[]; nominalOf: string } | { largestOf: readonly string[] };
+  /** An alternative that only another outcome reads: not listed anywhere. */
+  hidden?: true;
   /** A text or yes/no result. */
   text?: boolean;
 }
+/** Outcomes that are listed, by name. */
+export const listed = (outcomes: Readonly<Record<string, OutcomeDef>>): [name: string, def: OutcomeDef][] =>
+  Object.entries(outcomes).filter(([, def]) => !def.hidden);
 export type OutcomeDefs = Readonly<Record<string, OutcomeDef>>;
 
 type NumberOf<F> = F extends { nullable: true }

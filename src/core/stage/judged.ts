@@ -42,6 +42,7 @@ export class Judged<X = AnyInputs, N extends string = string> {
       const half = this.study.halfSpread(derived.halfSpreadOf);
       return isAbsent(half) ? { nominal: null, low: null, high: null, absent: half } : exactly(half);
     }
+    if (derived && 'largestOf' in derived) return largest(derived.largestOf.map((n) => this.out(n as N)));
     if (derived)
       return span(
         derived.spanOver.map((n) => this.out(n as N)),
@@ -128,6 +129,18 @@ export class Judged<X = AnyInputs, N extends string = string> {
   }
 }
 
+/** The largest magnitude of several signed results: no board has less than the least that one of them has for certain. */
+function largest(all: Spread[]): Spread {
+  const absent = all.find((s) => s.absent)?.absent;
+  const of = (end: (s: Spread) => number | null): number | null => {
+    const values = all.map(end);
+    return values.includes(null) ? null : Math.max(...(values as number[]));
+  };
+  const least = ({ low, high }: Spread) => (low === null || high === null ? null : low <= 0 && high >= 0 ? 0 : Math.min(Math.abs(low), Math.abs(high)));
+  const most = ({ low, high }: Spread) => (low === null || high === null ? null : Math.max(Math.abs(low), Math.abs(high)));
+  return { nominal: of((s) => s.nominal && Math.abs(s.nominal)), low: of(least), high: of(most), ...(absent ? { absent } : {}) };
+}
+
 /** The least low, the given nominal and the greatest high; an end is null when any of them has none. */
 function span(all: Spread[], nominal: Spread): Spread {
   const absent = all.find((s) => s.absent)?.absent;
@@ -184,6 +197,7 @@ export class AtPoint<X = AnyInputs> extends Judged<X> {
     }
     const derived = this.derived(name);
     if (!derived) throw new Error(`there is no outcome "${name}"`);
+    if ('largestOf' in derived) return largest(derived.largestOf.map((n) => this.out(n)));
     return 'halfSpreadOf' in derived ? exactly(0) : this.out(derived.nominalOf);
   }
 

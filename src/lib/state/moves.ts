@@ -1,5 +1,5 @@
 import type { Sum } from '../../core/board/evaluate.ts';
-import type { OutcomeDef } from '../../core/stage/contract.ts';
+import { listed } from '../../core/stage/contract.ts';
 import { formatText } from '../../core/quantity/format.ts';
 import type { Unit } from '../../core/quantity/units.ts';
 
@@ -24,7 +24,7 @@ export function moves(before: Sum, after: Sum): Move[] {
   for (const stage of after.stages) {
     const old = before.byId.get(stage.id);
     if (!old || old.kind.id !== stage.kind.id || old.judged === stage.judged) continue;
-    for (const [name, def] of Object.entries(stage.kind.outcomes as Record<string, OutcomeDef>)) {
+    for (const [name, def] of listed(stage.kind.outcomes)) {
       const [a, b] = [old.judged.study.nominal[name], stage.judged.study.nominal[name]];
       if (typeof a !== 'number' || typeof b !== 'number' || a === b) continue;
       const change = (b - a) / Math.max(Math.abs(a), 1e-300);

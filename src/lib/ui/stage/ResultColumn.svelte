@@ -6,7 +6,7 @@
   import { worstText } from '../../../core/files/report.ts';
   import { isCondition, passes } from '../../../core/stage/judge.ts';
   import { formatText } from '../../../core/quantity/format.ts';
-  import type { OutcomeDef } from '../../../core/stage/contract.ts';
+  import { listed } from '../../../core/stage/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Margin from '../atoms/Margin.svelte';
   import Quantity from '../atoms/Quantity.svelte';
@@ -24,7 +24,7 @@
   let target = $derived(page.url.hash.slice(1));
   let judged = $derived(new Set(stage.checks.map((c) => (stage.kind.checks as Record<string, { value: unknown }>)[c.id]!.value)));
   let others = $derived(
-    Object.entries(stage.kind.outcomes as Record<string, OutcomeDef>)
+    listed(stage.kind.outcomes)
       .filter(([name]) => !judged.has(name))
       .map(([name, def]) => ({ name, def, spread: stage.judged.out(name) }))
       .filter((o) => o.spread.nominal !== null || o.spread.absent?.sort !== 'none'),

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { CheckDef, OutcomeDef } from '../../../core/stage/contract.ts';
+  import { listed, type CheckDef } from '../../../core/stage/contract.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import OutcomeSpread from '../board/OutcomeSpread.svelte';
@@ -9,7 +9,7 @@
 
   let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
   let outcomes = $derived(
-    Object.entries(stage.kind.outcomes as Record<string, OutcomeDef>)
+    listed(stage.kind.outcomes)
       .filter(([name, def]) => !def.derived && !def.text && stage.judged.out(name).nominal !== null)
       .map(([name, def]) => ({ name, def, spread: stage.judged.out(name) })),
   );
