@@ -1,7 +1,8 @@
+import type { StageDoc } from './document.ts';
 import { describe, expect, it } from 'vitest';
 import type { NumberField, RailMeaning, RailPort } from '../stage/contract.ts';
 import { KINDS } from '../kinds/index.ts';
-import { board } from '../testing/boards.ts';
+import { board, sumOf } from '../testing/boards.ts';
 import { RAIL_LINKS, read, seen } from './links.ts';
 import { BoardPoint } from './point.ts';
 import { settledBoard } from './settle.ts';
@@ -63,5 +64,44 @@ describe.each(providers.map((p) => [p.kind.id, p] as const))('what %s gives', (_
       point.renew();
     }
     expect(arrived).toBeGreaterThan(0);
+  });
+});
+
+describe('a stage that watches a rail', () => {
+  const on = (more: StageDoc[]) =>
+    sumOf([
+      { id: 'in', kind: 'dc-input', given: { supplyVoltage: 12, currentLimit: 3 }, rails: { out: 'v12' } },
+      {
+        id: 'load',
+        kind: 'supply-load',
+        copies: 2,
+        given: { typicalCurrent: 0.2, peakCurrent: 0.5, idleCurrent: 0.1, asleepCurrent: 0.03 },
+        rails: { in: 'v12' },
+      },
+      ...more,
+    ]);
+
+  it('a trace carries all that hangs on the rail, and draws nothing itself', () => {
+    const sum = on([{ id: 'trace', kind: 'circuit-trace', rails: { in: 'v12' } }]);
+    const current = sum.byId.get('trace')!.judged.range('loadCurrent')!;
+    expect([current.low, current.nominal, current.high].map((v) => +v.toFixed(6))).toEqual([0.06, 0.4, 1]);
+    expect(sum.rails.find((r) => r.name === 'v12')!.current.typical).toBeCloseTo(0.4, 9);
+  });
+
+  it('a clamp counts on the least that others draw', () => {
+    const clamp = on([{ id: 'clamp', kind: 'crowbar-clamp', rails: { vcc: 'v12' } }]).byId.get('clamp')!;
+    expect(clamp.judged.range('railMinimumLoad')!.nominal).toBeCloseTo(0.06, 9);
+    expect(clamp.judged.range('supplyVoltage')!.nominal).toBeCloseTo(11.94, 2);
+  });
+
+  it('a clamp in a signal hands it on with its resistors and its leakage', () => {
+    const sum = on([
+      { id: 'tap', kind: 'voltage-divider', given: { outputVoltage: 3 }, parts: { R1: { value: 30000 }, R2: { value: 10000 } }, rails: { in: 'v12' } },
+      { id: 'clamp', kind: 'crowbar-clamp', parts: { R1: { value: 4700 }, R2: { value: 1000 } }, signals: { in: 'tap.out' } },
+      { id: 'adc', kind: 'adc-channel', signals: { in: 'clamp.out' } },
+    ]);
+    expect(sum.byId.get('clamp')!.judged.range('sourceResistance')!.nominal).toBeCloseTo(7500, 6);
+    expect(sum.byId.get('adc')!.judged.range('sourceResistance')!.nominal).toBeCloseTo(7500 + 4700 + 1000, 6);
+    expect(sum.byId.get('adc')!.judged.range('measuredVoltage')!.nominal).toBeCloseTo(3, 1);
   });
 });

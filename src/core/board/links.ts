@@ -53,6 +53,8 @@ export const RAIL_LINKS: Readonly<Record<RailMeaning | 'load' | 'power', Carried
   // What a step of current sees, whether or not its drop is in the voltage.
   impedance: { way: 'down' },
   currentLimit: { way: 'down', join: lowest, typed: { as: 'stricter' } },
+  current: { way: 'down' },
+  leastLoad: { way: 'down', kept: true },
   load: { way: 'back', join: addRanges },
   power: { way: 'back', join: addRanges },
   surge: { way: 'back', join: addRanges },

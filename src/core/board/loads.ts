@@ -41,6 +41,12 @@ export function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wirin
   }
 }
 
+/** What a rail carries, told to who watches it: all that is drawn from it, A. */
+export function carriedBy(rail: Rail, wiring: Wiring, meaning: 'current' | 'leastLoad'): Range {
+  const { range } = spanOfStates(rail, wiring);
+  return meaning === 'current' ? range : exactly(range.low);
+}
+
 /** What the consumers of a rail ask of it together; null where none does. */
 export function askedOf(rail: Rail, meaning: RailMeaning): Range | null {
   const all = rail.consumers.flatMap((c) => {

@@ -248,7 +248,11 @@ export class BoardPoint {
       if (!rail || !provider) continue;
       if (def.role === 'provides') {
         if (rail.consumers.length && provider.node === node) this.#load(cell, def, rail);
-      } else if (def.role === 'consumes' && provider.node !== node) this.#feed(cell, def, this.cell(provider.node), provider.def);
+      } else if (def.role === 'consumes' && provider.node !== node) {
+        this.#feed(cell, def, this.cell(provider.node), provider.def);
+        const { current } = def.fills;
+        if (current) cell.up.push((state) => this.#put(cell, cell.holder(current), current, this.currentOf(rail, state)));
+      }
     }
   }
 

@@ -5,7 +5,7 @@ import { mustKind } from '../kinds/index.ts';
 import type { BoardDoc } from './document.ts';
 import { heatLinks } from './heat.ts';
 import { RAIL_LINKS, seen, withTyped } from './links.ts';
-import { drainOf, loadOf } from './loads.ts';
+import { carriedBy, drainOf, loadOf } from './loads.ts';
 import { differ, sameChoice, StageNode, type Link } from './node.ts';
 import { arrive, askBack } from './signals.ts';
 import { sizeWell } from './sizing.ts';
@@ -161,6 +161,10 @@ function neighbours(node: StageNode, wiring: Wiring): StageNode[] {
     }
   };
   below(node);
+  for (const rail of wiring.rails.values()) {
+    const watched = rail.consumers.some((c) => c.node === node && (c.def.fills.current ?? c.def.fills.leastLoad) !== undefined);
+    if (watched && rail.providers[0]) below(rail.providers[0].node);
+  }
   for (const rail of wiring.rails.values()) if (rail.providers[0] && rail.consumers.some((c) => c.node === node)) found.add(rail.providers[0].node);
   // Upstream all the way: a signal carries the whole path so far.
   const above = (n: StageNode): void => {
@@ -191,7 +195,7 @@ function relink(node: StageNode, wiring: Wiring): boolean {
     if (def.role === 'battery') drainOf(node, def, wiring, port, links);
     if (!rail || def.role === 'battery') continue;
     if (def.role === 'provides') loadOf(node, def, rail, wiring, links);
-    else dead = supplyOf(node, def, rail, links) ?? dead;
+    else dead = supplyOf(node, def, rail, wiring, links) ?? dead;
   }
   node.incoming = {};
   for (const [port, def] of Object.entries(node.kind.signals as Record<string, SignalPort>)) {
@@ -245,8 +249,10 @@ function descends(node: StageNode, from: string, wiring: Wiring, seen: ReadonlyS
   });
 }
 
+const watches = (meaning: RailMeaning): meaning is 'current' | 'leastLoad' => meaning === 'current' || meaning === 'leastLoad';
+
 /** Down a rail: voltage, ripple, noise, limit. Returns why the rail does not stand, where it does not. */
-function supplyOf(node: StageNode, def: RailPort, rail: Rail, links: Map<string, Link>) {
+function supplyOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, links: Map<string, Link>) {
   const provider = rail.providers[0];
   if (!provider || provider.node === node) return null;
   const c = provider.node.judged;
@@ -261,7 +267,7 @@ function supplyOf(node: StageNode, def: RailPort, rail: Rail, links: Map<string,
   const below = out.nominal < 0;
   for (const [meaning, field] of Object.entries(def.fills) as [RailMeaning, string][]) {
     const ref = gives[meaning];
-    const range = ref === undefined ? null : seen(ref, c);
+    const range = watches(meaning) ? carriedBy(rail, wiring, meaning) : ref === undefined ? null : seen(ref, c);
     if (range) links.set(field, { range: withTyped(RAIL_LINKS[meaning], node, field, below && RAIL_LINKS[meaning].level ? mirrored(range) : range), from });
   }
   return null;

@@ -33,3 +33,9 @@ export function sawtoothShare(passes: (n: number) => number): number {
   }
   return through / all;
 }
+
+/** Attenuation relative to DC, dB, of one pole with an ESR zero. // [Oppenheim] ch. 6; zero at 1/(2π·esr·C) */
+export const attenuationAt = (frequency: number, tau: number, zero: number): number => {
+  const w = 2 * Math.PI * frequency;
+  return 10 * Math.log10((1 + (w * tau) ** 2) / (1 + (w * zero) ** 2));
+};

@@ -93,6 +93,9 @@ export type RailMeaning =
   | 'currentLimit'
   | 'sourceResistance'
   | 'impedance'
+  /** What all that hangs on the rail draws, and the least of it that can be counted on: told by the rail, not by its provider. */
+  | 'current'
+  | 'leastLoad'
   | 'surge'
   | 'capacitance'
   | 'stored'

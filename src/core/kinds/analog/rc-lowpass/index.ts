@@ -1,17 +1,11 @@
 import { impossible, missing } from '../../../math/absent.ts';
-import { parallel, settlingConstants, toDb } from '../../../physics/network.ts';
+import { attenuationAt, parallel, settlingConstants, toDb } from '../../../physics/network.ts';
 import { capacitorNoise, thermalNoise } from '../../../physics/noise.ts';
 import { exactly, hypotRanges, lesser, multiplyRanges, scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import { num, openOhms } from '../../../stage/fields.ts';
 import { checks } from './checks.ts';
 import { size } from './sizing.ts';
-
-/** Attenuation relative to DC, dB, of one pole with an ESR zero. // [Oppenheim] ch. 6; zero at 1/(2π·esr·C) */
-export const attenuationAt = (frequency: number, tau: number, zero: number): number => {
-  const w = 2 * Math.PI * frequency;
-  return 10 * Math.log10((1 + (w * tau) ** 2) / (1 + (w * zero) ** 2));
-};
 
 export const rcLowpass = defineKind({
   id: 'rc-lowpass',

@@ -1,10 +1,10 @@
-import { parallel, toDb } from '../../../physics/network.ts';
+import { attenuationAt, parallel, toDb } from '../../../physics/network.ts';
 import { type Curve } from '../../../stage/contract.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { simulate } from './simulate.ts';
 import { working } from './working.ts';
 import type { Telling } from '../../../stage/telling.ts';
-import { type rcLowpass, attenuationAt } from './index.ts';
+import { type rcLowpass } from './index.ts';
 
 /** How rc lowpass is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof rcLowpass> = {

@@ -1,7 +1,9 @@
 import { more, less, from } from '../../../stage/cures.ts';
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { FUSE_CURRENTS } from '../../../quantity/stock.ts';
-import { exactly } from '../../../quantity/uncertain.ts';
+import { attenuationAt } from '../../../physics/network.ts';
+import { thermalNoise } from '../../../physics/noise.ts';
+import { addRanges, exactly, hypotRanges, lesser, scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind, type SpreadLike } from '../../../stage/contract.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
@@ -255,8 +257,38 @@ export const crowbarClamp = defineKind({
       applies: (c) => !clamps(c),
     }),
   },
-  rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, gives: {} } },
-  signals: {},
+  rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage', leastLoad: 'railMinimumLoad' }, gives: {} } },
+  signals: {
+    in: { role: 'in', fills: { sourceResistance: 'sourceResistance' } },
+    out: {
+      role: 'out',
+      fills: {},
+      down: (c, { in: incoming }) => {
+        const { R1, R2 } = c.x.parts;
+        const ohms = R1.value + (R2.value ?? 0);
+        const band = c.pick('bandwidth');
+        const error = c.out('leakageError').high ?? 0;
+        const dc = incoming?.dc ?? null;
+        const source = incoming?.noise ?? exactly(thermalNoise(c.x.given.sourceResistance, c.x.ambient));
+        return {
+          // Leakage goes either way.
+          dc: dc && { nominal: dc.nominal, low: dc.low - error, high: dc.high + error },
+          amplitude: incoming?.amplitude ?? null,
+          sourceResistance: [c.must('sourceResistance'), c.must('R1.value'), c.range('R2.value') ?? exactly(0)].reduce(addRanges),
+          noise: hypotRanges(source, exactly(thermalNoise(ohms, c.x.ambient))),
+          noiseBandwidth: lesser(band && scaleRange(band, Math.PI / 2), incoming?.noiseBandwidth ?? null),
+          bandwidth: lesser(band, incoming?.bandwidth ?? null),
+          ripple: incoming?.ripple ?? exactly(0),
+          rippleFrequency: incoming?.rippleFrequency ?? null,
+          gain: incoming?.gain ?? 1,
+        };
+      },
+      attenuation: {
+        in: ({ given: g, parts: { R1, R2, D1 } }, _env, frequency) =>
+          attenuationAt(frequency, (g.sourceResistance + R1.value) * (D1.capacitance + g.pinCapacitance) + (R2.value ?? 0) * g.pinCapacitance, 0),
+      },
+    },
+  },
   confirm: [{ id: 'which', text: 'Every pin that leaves the board has its clamp, and the datasheet’s injection current is the one entered.' }],
   cautions: ['A crowbar dumps all stored energy: stand clear of fuse and thyristor, and discharge capacitors.', 'Suppressors fail short.'],
 });

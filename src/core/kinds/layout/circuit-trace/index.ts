@@ -159,7 +159,7 @@ export const circuitTrace = defineKind({
       { unit: 'A' },
     ),
   },
-  rails: {},
+  rails: { in: { role: 'consumes', fills: { current: 'loadCurrent' }, gives: {} } },
   signals: {},
   heat: (_, o) => ({ trace: o.dissipation ?? 0 }),
   confirm: [{ id: 'narrow', text: 'The trace is nowhere narrower than computed: pads, necks and thermal reliefs looked at.' }],
