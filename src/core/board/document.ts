@@ -18,6 +18,8 @@ export interface PartDoc {
   join?: 'series' | 'parallel';
   /** Parts of the board with the same name here are a matched set. */
   match?: string;
+  /** The device of a list that was put in, by its name; what it is stands in the parameters. */
+  device?: string;
   /** How far two parts of a matched set may be apart, as a ratio. */
   tracking?: number;
   [param: string]: Uncertain | null | undefined | string;

@@ -19,6 +19,8 @@ export interface ResolvedPart {
   sized: boolean;
   /** To be chosen by sizing. */
   open: boolean;
+  /** How many pieces it is. */
+  pieces: number;
   /** Ratings chosen by sizing, by parameter. */
   ratings: Readonly<Record<string, number>>;
 }
@@ -152,13 +154,14 @@ function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<
   const unneeded = def.type === 'device' || (def.needed && !def.needed(given as never));
   const open = !unneeded && isOpen(def, doc !== undefined, typed);
   const ratings = ratingsOf(slot, chosen, doc);
-  const none = { slot, def, value: null, range: null, tolerance: 0, series, join, sized: false, open: false, ratings };
+  const pieces = def.pieces?.(given as never) ?? 1;
+  const none = { slot, def, value: null, range: null, tolerance: 0, series, join, sized: false, open: false, pieces, ratings };
   if (unneeded) return none;
   const picked = chosen?.values[slot];
   if (open || (picked !== undefined && typed === undefined)) {
     const tolerance = doc?.tolerance ?? def.tolerance ?? 0;
     const value = picked ?? PART_TYPES[def.type].provisional;
-    return { slot, def, value, range: spreadOf(value, tolerance, doc?.tempco, ambient), tolerance, series, join, sized: true, open: true, ratings };
+    return { slot, def, value, range: spreadOf(value, tolerance, doc?.tempco, ambient), tolerance, series, join, sized: true, open: true, pieces, ratings };
   }
   if (doc === undefined && def.default !== undefined) {
     const tolerance = def.tolerance ?? 0;

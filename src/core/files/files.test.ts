@@ -162,6 +162,16 @@ describe('answers', () => {
     for (const k of kinds) for (const [name, field] of Object.entries(k.given)) expect(field.unit, `${k.id}.${name}`).toBeDefined();
   });
 
+  it('the report tells a device by the name it was taken by, and how many pieces a slot is', () => {
+    const doc = board([{ id: 'raw', kind: 'rectifier-reservoir', parts: { D1: { device: 'fast 3 A diode', forwardVoltage: 0.8 } } }]);
+    const text = markdownReport(evaluateBoard(doc));
+    expect(text).toMatch(/D1 ×4 \| fast 3 A diode/);
+    const back = checkBoard(JSON.parse(JSON.stringify(doc)));
+    expect(back.ok && back.value.stages[0]!.parts!.D1!.device).toBe('fast 3 A diode');
+    const wrong = checkBoard({ ...doc, stages: [{ id: 'raw', kind: 'rectifier-reservoir', parts: { C1: { device: 'no such thing' } } }] });
+    expect(wrong.ok ? [] : wrong.issues.map((x) => x.path)).toEqual(['stages[0].parts.C1.device']);
+  });
+
   it('the report names every stage, every failing check, every waiver and the cautions', () => {
     const text = markdownReport(sum);
     for (const s of sum.stages) expect(text).toContain(`## ${s.title}`);

@@ -64,7 +64,8 @@ function partSchema(p: PartDef): Json {
           ...(p.joins ? { join: { enum: ['series', 'parallel'] } } : {}),
         };
   const params = Object.fromEntries(Object.entries(p.params ?? {}).map(([key, f]) => [key, fieldSchema(f)]));
-  return { type: 'object', properties: { ...own, ...params }, additionalProperties: false };
+  const device = p.takes ? { device: { type: 'string', maxLength: 120 } } : {};
+  return { type: 'object', properties: { ...own, ...device, ...params }, additionalProperties: false };
 }
 
 const kindSchema = (k: Kind): Json => ({

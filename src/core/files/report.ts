@@ -35,13 +35,15 @@ export function conditionsText(sum: Sum): string {
   return `Ambient ${formatText(a.low, 'degC')} … ${formatText(a.high, 'degC')}, ratings derated to ${Math.round(deratingOf(sum.doc) * 100)} %, comfort margin ${Math.round(comfortOf(sum.doc) * 100)} %, ${SCHOOLS[methodOf(sum.doc)]}.${enclosure}`;
 }
 
-/** Rows of a stage's parts: slot, value, tolerance, how it came about. */
+/** Rows of a stage's parts: slot, value, tolerance, how it came about; devices by the name they were taken by. */
 export function partRows(s: StageSum): string[][] {
   return s.parts
-    .filter((p) => p.value !== null)
+    .filter((p) => p.value !== null || s.doc.parts?.[p.slot]?.device !== undefined)
     .map((p) => {
+      const slot = p.pieces > 1 ? `${p.slot} ×${p.pieces}` : p.slot;
+      if (p.value === null) return [slot, s.doc.parts![p.slot]!.device!, '', 'chosen'];
       const unit = valueUnit(p.def.type);
-      return [p.slot, show(p.value, unit), p.tolerance ? formatText(p.tolerance, 'ratio') : 'exact', p.sized ? `sized, ${p.series}` : 'chosen'];
+      return [slot, show(p.value, unit), p.tolerance ? formatText(p.tolerance, 'ratio') : 'exact', p.sized ? `sized, ${p.series}` : 'chosen'];
     });
 }
 

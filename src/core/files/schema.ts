@@ -178,6 +178,10 @@ function partIssues(kind: Kind, s: ContentShape, path: string): Issue[] {
 function partKeyIssues(def: PartDef, key: string, value: unknown, path: string): Issue[] {
   const param = def.params && Object.hasOwn(def.params, key) ? def.params[key] : undefined;
   if (param) return fieldIssues(param, value, path);
+  if (key === 'device' && def.takes)
+    return typeof value === 'string' && value.length > 0 && value.length <= 120
+      ? []
+      : [{ path, message: `expected the name of a device, seen ${seen(value)}.` }];
   if (def.type !== 'device') {
     const least = def.zero || def.optional ? { min: 0 } : { above: 0 };
     if (key === 'value')
@@ -197,6 +201,7 @@ function partKeyIssues(def: PartDef, key: string, value: unknown, path: string):
   const known = [
     ...(def.type === 'device' ? [] : ['value', 'tolerance', 'tempco', 'series', 'match', 'tracking']),
     ...(def.joins ? ['join'] : []),
+    ...(def.takes ? ['device'] : []),
     ...Object.keys(def.params ?? {}),
   ];
   return [{ path, message: unknownName('parameter', known).replace('kind', 'part') }];

@@ -88,6 +88,8 @@ export interface PartDef {
   params?: Readonly<Record<string, NumberField>>;
   /** The sort of generic devices that fit here. */
   takes?: DeviceSort;
+  /** How many pieces the slot stands for; one where nothing is said. */
+  pieces?: (given: Readonly<Record<string, unknown>>) => number;
 }
 export type PartDefs = Readonly<Record<string, PartDef>>;
 

@@ -125,12 +125,15 @@
   {#if (device && params.length) || part.value !== null}
     <details open={device && params.length < 4}>
       <summary
-        >{#if device}<b>{part.slot}</b> {part.def.doc ?? 'device'}{:else}<span class="small soft">more of {part.slot}</span>{/if}</summary
+        >{#if device}<b>{part.slot}</b>{#if part.pieces > 1}<span class="soft num">&#8239;×{part.pieces}</span>{/if}
+          {part.def.doc ?? 'device'}{#if doc?.device}<span class="small soft">: {doc.device}</span>{/if}{:else}<span class="small soft"
+            >more of {part.slot}</span
+          >{/if}</summary
       >
       <DevicePick
         label="{part.slot}: take a device of a list"
         fits={(all) => devicesFor(part.def.takes, stage.judged.x.given, all)}
-        ontake={(device) => say(paramsFor(device, Object.keys(part.def.params ?? {})))}
+        ontake={(device) => say({ ...paramsFor(device, Object.keys(part.def.params ?? {})), device: device.title })}
       />
       {#each params as [name, field] (name)}
         <div class="param">
