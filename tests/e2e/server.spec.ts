@@ -152,6 +152,7 @@ for (const scheme of ['light', 'dark'] as const) {
 }
 
 test('nothing scrolls sideways at 1280 and at 768', async ({ page }) => {
+  test.setTimeout(180_000);
   await page.goto('/');
   await page.getByRole('button', { name: 'Enter the demo bench' }).click();
   await page.getByRole('link', { name: 'Hive listener', exact: true }).click();

@@ -110,8 +110,29 @@ const provided = (node: StageNode, wiring: Wiring): { rail: Rail; def: RailPort 
 /** Share of a load that is worth following while it rises with its rail. */
 const WORTH = 1e-3;
 
+/** Loads by rail and state, as long as nothing on the rail or behind it moves. */
+const known = new WeakMap<Rail, { stamp: number; loads: Partial<Record<StateId, Load>> }>();
+
+/** Grows whenever the provider of a rail or anything behind it is looked at anew: versions only grow. */
+function stampOf(rail: Rail, wiring: Wiring): number {
+  let stamp = rail.providers[0]?.node.version ?? 0;
+  for (const c of rail.consumers) {
+    stamp += c.node.version;
+    const below = railBelow(c.node, wiring);
+    if (below) stamp += stampOf(below, wiring);
+  }
+  return stamp;
+}
+
 /** Load of a rail in one state, all consumers with their copies, A, and how it rises with the rail. */
 function loadInState(rail: Rail, wiring: Wiring, state: StateId): Load {
+  const stamp = stampOf(rail, wiring);
+  let here = known.get(rail);
+  if (here?.stamp !== stamp) known.set(rail, (here = { stamp, loads: {} }));
+  return (here.loads[state] ??= workedOut(rail, wiring, state));
+}
+
+function workedOut(rail: Rail, wiring: Wiring, state: StateId): Load {
   const all = rail.consumers.map((c) => ({ c, load: loadBehind(c, wiring, state) }));
   const drawn = ({ c, load }: (typeof all)[number], volts?: number) => {
     const one = c.node.draw(c.def, load, state, volts);

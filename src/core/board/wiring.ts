@@ -105,7 +105,12 @@ const outside = (from: StageNode, to: StageNode, what: string): Finding => ({
 
 /** Puts one stage's node in the place of another. */
 export function replace(wiring: Wiring, old: StageNode, now: StageNode): void {
-  for (const rail of wiring.rails.values()) for (const tap of [...rail.providers, ...rail.consumers]) if (tap.node === old) tap.node = now;
+  // A rail of its own, so that what is known of the old one is not taken for it.
+  for (const [name, rail] of wiring.rails) {
+    if (![...rail.providers, ...rail.consumers].some((tap) => tap.node === old)) continue;
+    const tapped = (tap: Tap): Tap => (tap.node === old ? { ...tap, node: now } : tap);
+    wiring.rails.set(name, { ...rail, providers: rail.providers.map(tapped), consumers: rail.consumers.map(tapped) });
+  }
   for (const w of wiring.wires) {
     if (w.from === old) w.from = now;
     if (w.to === old) w.to = now;

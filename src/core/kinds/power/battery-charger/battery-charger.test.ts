@@ -164,6 +164,13 @@ describe('any charge, worked out apart in small pieces of charge', () => {
     });
   });
 
+  it('takes no less than no time, however near to the end it begins', () => {
+    for (const startStateOfCharge of [0.9, 0.97, 0.985, 0.99, 0.995, 0.999]) {
+      const s = alone('battery-charger', { startStateOfCharge, cellResistance: { nominal: 0.05, low: 0.01, high: 0.3 } });
+      for (const name of ['chargeTime', 'chargeTime90']) expect(s.judged.out(name).low ?? 0, `${name} from ${startStateOfCharge}`).toBeGreaterThanOrEqual(0);
+    }
+  });
+
   it('held off outside its window, passes in frost and heat; without, it fails there and offers it', () => {
     const at = (holdOff: boolean) =>
       evaluateBoard(

@@ -51,7 +51,8 @@ export function chargeTimes(x: AnyInputs): { done: number | null; most: number |
         // It ends between the middles of this step and the one before.
         const last = ends - shared;
         const share = before > amps && last > 0 ? (before - last) / (before - amps) - 0.5 : 0;
-        const done = time + (last > 0 ? ((share * g.cellCapacity * ds) / last) * 3600 : 0);
+        // Before this step the current was still that of the one before.
+        const done = time + (last > 0 ? ((share * g.cellCapacity * ds) / (share < 0 ? before : last)) * 3600 : 0);
         return { done, most: most ?? done };
       }
     }
