@@ -173,3 +173,17 @@ describe('a board larger than a frame', () => {
       }
   });
 });
+
+describe('a board that cannot be added up', () => {
+  it('is kept and told, and is whole again with the next document that can', () => {
+    const quiet = vi.spyOn(console, 'error').mockImplementation(() => {});
+    const doc = start();
+    const odd = { ...doc, stages: [...doc.stages, { id: 'odd', kind: 'nothing-known' }] };
+    const session = new BoardSession('b', { version: 1, doc: odd, stacks: { undo: [], redo: [] } });
+    expect(session.broken).toMatch(/nothing-known/);
+    expect([session.doc, session.sum.stages.length]).toEqual([odd, 0]);
+    session.doc = doc;
+    expect([session.broken, session.sum.stages.length]).toEqual(['', 3]);
+    quiet.mockRestore();
+  });
+});

@@ -263,3 +263,15 @@ describe('policy', () => {
     expect(spread('root-sum-square').low!).toBeGreaterThanOrEqual(spread('extreme-value').low!);
   });
 });
+
+it('a yes or no that is typed where a link knows better is told, and nothing throws', () => {
+  const sum = sumOf([
+    { id: 'chg', kind: 'battery-charger', given: { sourceIsBatteryPowered: true }, rails: { in: 'v5', battery: 'vb' } },
+    { id: 'usb', kind: 'dc-input', given: { supplyVoltage: 5 }, rails: { out: 'v5' } },
+    { id: 'cell', kind: 'battery-supply', rails: { out: 'vb' } },
+    { id: 'load', kind: 'supply-load', rails: { in: 'vb' } },
+  ]);
+  expect(sum.findings).toContainEqual(
+    expect.objectContaining({ severity: 'note', stage: 'chg', text: expect.stringMatching(/you entered yes .+ says no, which counts/) as string }),
+  );
+});

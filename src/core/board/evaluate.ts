@@ -277,6 +277,19 @@ function linkFindings(node: StageNode): Finding[] {
   const overridden = [...node.links].flatMap(([name, link]): Finding[] => {
     const typed = node.doc.given?.[name];
     if (typed === undefined || typed === null || limits.has(name) || !(name in fields)) return [];
+    if (typeof typed === 'boolean') {
+      const linked = link.range.nominal > 0.5;
+      return typed === linked
+        ? []
+        : [
+            {
+              severity: 'note',
+              stage,
+              text: `${node.title}: you entered ${typed ? 'yes' : 'no'} for ${mustTitle(node.kind, 'given', name)}, but ${link.from} says ${linked ? 'yes' : 'no'}, which counts.`,
+            },
+          ];
+    }
+    if (typeof typed !== 'number' && !(typeof typed === 'object' && 'nominal' in typed)) return [];
     const own = toRange(typed as Uncertain);
     const beyond = hasSpread(own)
       ? link.range.nominal < own.low || link.range.nominal > own.high

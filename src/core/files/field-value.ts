@@ -31,6 +31,8 @@ function numberIssues(field: NumberField, value: unknown, path: string): Issue[]
   const shape = uncertainIssues(value, path);
   if (shape.length) return shape;
   const range = toRange(value as Uncertain);
+  const odd = field.unit === 'degC' ? temperatureIssues(value, path) : [];
+  if (odd.length) return odd;
   for (const [end, v] of [
     ['nominal', range.nominal],
     ['low', range.low],
@@ -40,6 +42,16 @@ function numberIssues(field: NumberField, value: unknown, path: string): Issue[]
     if (message) return [{ path, message: typeof value === 'number' ? message : `${end}: ${message}` }];
   }
   return [];
+}
+
+/** Between absolute zero and what no part of a board sees, °C. */
+const [COLDEST, HOTTEST] = [-273.15, 5000];
+
+/** What is wrong with a temperature, which is a number or a range already. */
+export function temperatureIssues(value: unknown, path: string): Issue[] {
+  const { low, high } = toRange(value as Uncertain);
+  if (low < COLDEST) return [{ path, message: `${low} °C is below absolute zero.` }];
+  return high > HOTTEST ? [{ path, message: `${high} °C is hotter than anything on a board.` }] : [];
 }
 
 /** A plain number, {nominal, low, high} or {nominal, tolerance}. */

@@ -162,6 +162,43 @@ describe('answers', () => {
     for (const k of kinds) for (const [name, field] of Object.entries(k.given)) expect(field.unit, `${k.id}.${name}`).toBeDefined();
   });
 
+  it('what somebody typed stays text in the report: no heading, link, list or HTML is made of it', () => {
+    const doc = board([{ id: 'a', kind: 'rc-lowpass', title: '<b>x</b> [go](http://x) # y', notes: '# big\n- point\n1. one\n<script>alert(1)</script>' }], {
+      name: '# Name | <i>',
+      brief: { purpose: '[a](b) *c*' },
+    });
+    const text = markdownReport(evaluateBoard(doc));
+    expect(text).not.toMatch(/(?<!\\)<(b|i|script)/);
+    expect(text).not.toMatch(/(?<!\\)\[(go|a)\]/);
+    expect(text).not.toMatch(/^# big|^- point|^1\. one/m);
+    expect(text).toContain('\\# Name');
+  });
+
+  it('keys that reach into the language, and nesting without end, are refused with their place', () => {
+    const refused = (text: string) => {
+      const read = readBoard(text);
+      return read.ok ? [] : read.issues.map((x) => x.path);
+    };
+    const stage = (inner: string) => `{"format":"spark-sum/board","version":1,"name":"x","stages":[{"id":"a","kind":"rc-lowpass",${inner}}]}`;
+    expect(refused(stage('"given":{"__proto__":1}'))).toEqual(['stages[0].given.__proto__']);
+    expect(refused(stage('"parts":{"__proto__":{"value":1}}'))).toEqual(['stages[0].parts.__proto__']);
+    expect(refused(stage('"given":{"constructor":1}'))).toEqual(['stages[0].given.constructor']);
+    expect(refused(stage(`"given":{"stepVoltage":${'['.repeat(5000)}${']'.repeat(5000)}}`))).toHaveLength(1);
+    const many = Object.fromEntries(Array.from({ length: 5000 }, (_, k) => [`x${k}`, 1]));
+    expect(refused(stage(`"given":${JSON.stringify(many)}`)).length).toBeLessThan(110);
+  });
+
+  it('temperatures below absolute zero are refused, on the board and on a stage', () => {
+    const at = (ambient: unknown, given = {}) => {
+      const read = checkBoard({ format: 'spark-sum/board', version: 1, name: 'x', conditions: { ambient }, stages: [{ id: 'a', kind: 'rc-lowpass', given }] });
+      return read.ok ? 'taken' : read.issues.map((x) => x.message).join();
+    };
+    expect(at(-1e30)).toMatch(/below absolute zero/);
+    expect(at({ nominal: 0, low: -300, high: 20 })).toMatch(/below absolute zero/);
+    expect(at(1e9)).toMatch(/hotter/);
+    expect(at(-273)).toBe('taken');
+  });
+
   it('the report tells a device by the name it was taken by, and how many pieces a slot is', () => {
     const doc = board([{ id: 'raw', kind: 'rectifier-reservoir', parts: { D1: { device: 'fast 3 A diode', forwardVoltage: 0.8 } } }]);
     const text = markdownReport(evaluateBoard(doc));

@@ -9,7 +9,9 @@ import { isCondition, type CheckResult } from '../stage/judge.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import type { Unit } from '../quantity/units.ts';
 
-const cell = (text: string) => text.replaceAll('|', '\\|').replaceAll('\n', ' ');
+/** What somebody typed, as text that neither becomes a heading, a link, a list nor HTML. */
+const plain = (text: string): string => text.replace(/[\\`*_{}[\]<>#|~]/g, '\\$&').replace(/^(\s*)([-+]|\d+\.)(?=\s)/gm, '$1\\$2');
+const cell = (text: string) => text.replace(/[|<>[\]]/g, '\\$&').replaceAll('\n', ' ');
 const table = (head: string[], rows: string[][]): string =>
   rows.length === 0 ? '' : `| ${head.join(' | ')} |\n|${head.map(() => '---').join('|')}|\n${rows.map((r) => `| ${r.map(cell).join(' | ')} |\n`).join('')}\n`;
 
@@ -63,9 +65,9 @@ function stageText(s: StageSum): string {
   });
   const checks = s.checks.map((c) => [c.status, c.title, worstText(c), limitText(c), marginText(c), c.severity, c.help]);
   return [
-    `## ${s.title}\n\n`,
+    `## ${plain(s.title)}\n\n`,
     `${s.kind.title} (\`${s.id}\`)${s.copies > 1 ? `, ${s.copies} copies` : ''}${s.times > 1 ? `, in the module ${s.doc.module}, built ${s.times} times` : ''}. ${s.kind.purpose}\n\n`,
-    s.doc.notes ? `${s.doc.notes}\n\n` : '',
+    s.doc.notes ? `${plain(s.doc.notes)}\n\n` : '',
     table(['part', 'value', 'tolerance', ''], partRows(s)),
     table(['result', 'nominal', 'low', 'high', ''], outcomes),
     table(['', 'check', 'worst', 'limit', 'margin', 'severity', 'what would help'], checks),
@@ -77,7 +79,7 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
   const shares = sharesOf(sum.doc);
   const g = gate(sum);
   const stages = sum.stages.map(stageText).join('');
-  const findings = sum.findings.length ? `## Findings\n\n${sum.findings.map((f) => `- **${f.severity}** ${f.text}\n`).join('')}\n` : '';
+  const findings = sum.findings.length ? `## Findings\n\n${sum.findings.map((f) => `- **${f.severity}** ${plain(f.text)}\n`).join('')}\n` : '';
   const rails = table(
     ['rail', 'low', 'nominal', 'high', 'ripple', 'asleep', 'typical', 'peak'],
     sum.rails.map((r) => [
@@ -95,7 +97,7 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
     ['state', 'share of time', 'from the sources', 'reaches the loads', 'lost on the way'],
     sum.power.map((p) => [p.state, formatText(shares[p.state], 'ratio'), show(p.in, 'W'), show(p.used, 'W'), show(p.lost, 'W')]),
   );
-  const head = `# ${sum.doc.name}${options.revision ? `, revision ${options.revision}` : ''}\n\n`;
+  const head = `# ${plain(sum.doc.name)}${options.revision ? `, revision ${options.revision}` : ''}\n\n`;
   const body = `${sum.rails.length ? `## Rails\n\n${rails}` : ''}${
     sum.power.some((p) => p.in > 0)
       ? `## Power\n\n${power}On average ${show(
@@ -109,21 +111,21 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
   const decisions = (sum.doc.decisions ?? [])
     .map(
       (d) =>
-        `- ${sum.byId.get(d.stage)?.title ?? d.stage}: ${d.chosen}${d.options && d.options.length > 1 ? ` (of ${d.options.join(', ')})` : ''}, because ${d.reason}\n`,
+        `- ${plain(`${sum.byId.get(d.stage)?.title ?? d.stage}: ${d.chosen}${d.options && d.options.length > 1 ? ` (of ${d.options.join(', ')})` : ''}, because ${d.reason}`)}\n`,
     )
     .join('');
   return [
     head,
     options.frozen ? `Frozen on ${options.frozen}.\n\n` : '',
-    brief?.purpose ? `${brief.purpose}\n\n` : '',
-    `${conditionsText(sum)} ${g.ready ? 'Ready to order.' : `Not ready to order: ${g.blocking.length} must be mended, ${g.toWaive.length} to mend or waive, ${g.confirmations.filter((c) => !c.given).length} to confirm.`}\n\n`,
+    brief?.purpose ? `${plain(brief.purpose)}\n\n` : '',
+    `${plain(conditionsText(sum))} ${g.ready ? 'Ready to order.' : `Not ready to order: ${g.blocking.length} must be mended, ${g.toWaive.length} to mend or waive, ${g.confirmations.filter((c) => !c.given).length} to confirm.`}\n\n`,
     body,
-    g.waived.length ? `## Waived\n\n${g.waived.map((w) => `- ${w.finding.text} Waived: ${w.waiver.reason}\n`).join('')}\n` : '',
+    g.waived.length ? `## Waived\n\n${g.waived.map((w) => `- ${plain(`${w.finding.text} Waived: ${w.waiver.reason}`)}\n`).join('')}\n` : '',
     decisions ? `## Decisions\n\n${decisions}\n` : '',
-    `## Confirmations\n\n${g.confirmations.map((c) => `- [${c.given ? 'x' : ' '}] ${c.text}${c.given ? ` (${c.given.by})` : ''}\n`).join('')}\n`,
+    `## Confirmations\n\n${g.confirmations.map((c) => `- [${c.given ? 'x' : ' '}] ${plain(`${c.text}${c.given ? ` (${c.given.by})` : ''}`)}\n`).join('')}\n`,
     g.cautions.length
       ? `## Cautions\n\n${cautionsOf(sum)
-          .map((c) => `- ${c.title}: ${c.text}\n`)
+          .map((c) => `- ${plain(`${c.title}: ${c.text}`)}\n`)
           .join('')}\n`
       : '',
     'This report helps to decide. It claims no compliance with any standard; local codes and licensed practitioners decide.\n',

@@ -3,7 +3,7 @@ import { FORMAT, HAZARDS, VERSION } from '../board/document.ts';
 import { STATE_IDS, type Field, type Kind, type PartDef, type SignalPort } from '../stage/contract.ts';
 import { KINDS, kindOf } from '../kinds/index.ts';
 import { SERIES } from '../quantity/preferred.ts';
-import { fieldIssues, uncertainIssues } from './field-value.ts';
+import { fieldIssues, temperatureIssues, uncertainIssues } from './field-value.ts';
 import { pathText, seen, type Issue } from './issues.ts';
 
 // Zod would otherwise probe `new Function`, which a strict content security policy reports.
@@ -21,7 +21,10 @@ const issuesInto = (check: (value: unknown) => Issue[]) =>
   z.unknown().superRefine((value, ctx) => {
     for (const issue of check(value)) ctx.addIssue({ code: 'custom', message: issue.message, params: { path: issue.path } });
   });
-const uncertain = issuesInto((v) => uncertainIssues(v, ''));
+const temperature = issuesInto((v) => {
+  const issues = uncertainIssues(v, '');
+  return issues.length ? issues : temperatureIssues(v, '');
+});
 
 const count = z.number().int('must be a whole number.').min(1, 'must be 1 or more.').max(1e6);
 
@@ -70,7 +73,7 @@ export const boardSchema = z.strictObject({
     .optional(),
   copies: z.number().int().min(1).max(1e6).optional(),
   modules: z.record(id, z.strictObject({ copies: count, title: text(80).optional() })).optional(),
-  conditions: z.strictObject({ ambient: uncertain.optional() }).optional(),
+  conditions: z.strictObject({ ambient: temperature.optional() }).optional(),
   policy: z
     .strictObject({
       derating: z.union([z.literal(1), z.literal(0.8), z.literal(0.5)], 'expected 1, 0.8 or 0.5.').optional(),
@@ -103,18 +106,45 @@ type ContentShape = Omit<StageShape, 'id' | 'title' | 'options'> & { id?: string
 
 /** Shape first, by Zod; then what only the kinds know. Empty when nothing is wrong. */
 export function documentIssues(value: unknown): Issue[] {
+  const odd = oddIssues(value);
+  if (odd.length) return odd;
   const parsed = boardSchema.safeParse(value);
-  if (!parsed.success) return shapeIssues(parsed.error, value);
+  if (!parsed.success) return bounded(shapeIssues(parsed.error, value));
   const doc = parsed.data;
   const strays = doc.stages.flatMap((s, i): Issue[] =>
     s.module === undefined || Object.hasOwn(doc.modules ?? {}, s.module)
       ? []
       : [{ path: `stages[${i}].module`, message: `there is no module “${s.module}”. ${known('modules', Object.keys(doc.modules ?? {}))}` }],
   );
-  return [...stateIssues(doc.states), ...strays, ...doc.stages.flatMap((s, i) => stageIssues(s, i, doc.stages))];
+  return bounded([...stateIssues(doc.states), ...strays, ...doc.stages.flatMap((s, i) => stageIssues(s, i, doc.stages))]);
 }
 
 const known = (what: string, names: readonly string[]) => (names.length ? `There are ${names.join(', ')}.` : `The board lists no ${what}.`);
+
+/** No board is deeper than this. */
+const DEEPEST = 20;
+/** More than this nobody reads; the rest follows once these are mended. */
+const MOST_ISSUES = 100;
+
+const bounded = (issues: Issue[]): Issue[] =>
+  issues.length <= MOST_ISSUES ? issues : [...issues.slice(0, MOST_ISSUES), { path: '', message: `and ${issues.length - MOST_ISSUES} more.` }];
+
+/** What no schema sees: a key that reaches into the language instead of into the document, and lists within lists without end. */
+function oddIssues(value: unknown): Issue[] {
+  const issues: Issue[] = [];
+  const left: { node: unknown; path: (string | number)[] }[] = [{ node: value, path: [] }];
+  for (let at = left.pop(); at && issues.length < MOST_ISSUES; at = left.pop()) {
+    const { node, path } = at;
+    if (typeof node !== 'object' || node === null) continue;
+    if (path.length > DEEPEST) return [{ path: pathText(path.slice(0, 4)), message: 'is nested deeper than any board.' }];
+    for (const key of Object.keys(node)) {
+      const here = [...path, Array.isArray(node) ? Number(key) : key];
+      if (key === '__proto__') issues.push({ path: pathText(here), message: 'unknown key.' });
+      else left.push({ node: (node as Record<string, unknown>)[key], path: here });
+    }
+  }
+  return issues;
+}
 
 function shapeIssues(error: z.ZodError, value: unknown): Issue[] {
   return error.issues.flatMap((issue): Issue[] => {

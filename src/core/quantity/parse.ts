@@ -6,10 +6,16 @@ export type Parsed<T> = { ok: true; value: T } | { ok: false; message: string };
 const FORMS = '4k7, 4.7k, 4R7, 100n, 0.1u, 3V3, 1e-6, 12 mV';
 const refuse = (message: string): { ok: false; message: string } => ({ ok: false, message });
 
+/** Longer than any value that somebody writes: it is refused before a pattern looks at it. */
+const LONGEST = 100;
+const tooLong = (raw: string): { ok: false; message: string } =>
+  refuse(`“${raw.trim().slice(0, 20)}…” is too long for a value: ${raw.trim().length} characters. Write it like ${FORMS}.`);
+
 /** One spelling for signs that look alike, so that what a program shows can be typed back. */
 function normalise(text: string): string {
   return text
     .trim()
+    .replace(/\s+/g, ' ')
     .replace(/[\u2212\u2013]/g, '-')
     .replace(/[\u00b5\u03bc]/g, 'u')
     .replace(/[\u03a9\u2126]/g, 'ohm')
@@ -63,6 +69,7 @@ function badSuffix(text: string, suffix: string, id: Unit): { ok: false; message
  * Accepts `4k7`, `4.7k`, `4R7`, `100n`, `3V3`, `1e-6`, `12 mV`, `5%`. `m` is milli, `M` is mega.
  */
 export function parseNumber(raw: string, unit: Unit): Parsed<number> {
+  if (raw.trim().length > LONGEST) return tooLong(raw);
   const text = normalise(raw);
   if (text === '') return refuse(`Write a value, like ${FORMS}.`);
   if (/\d,\d/.test(text)) return refuse(`“${raw.trim()}” has a comma. Write ${text.replace(',', '.')} (accepted: ${FORMS}).`);
@@ -128,6 +135,7 @@ function parseSpread(text: string, nominal: number, unit: Unit): Parsed<number> 
  * A range of two ends takes its middle as nominal.
  */
 export function parseQuantity(raw: string, unit: Unit): Parsed<Uncertain> {
+  if (raw.trim().length > LONGEST) return tooLong(raw);
   const text = normalise(raw);
   if (/\d,\d/.test(text)) return parseNumber(raw, unit);
   if (text.includes('..')) return parseSpan(text, unit);

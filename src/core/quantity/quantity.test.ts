@@ -256,3 +256,14 @@ describe('a series without an end', () => {
     else expect(values.length).toBeGreaterThan(12);
   });
 });
+
+describe('what no value is', () => {
+  it('is refused by its length, before any pattern looks at it', () => {
+    for (const text of [`1${' '.repeat(60_000)}x`, `3.3${' '.repeat(60_000)}+5% -10%`, '1'.repeat(60_000), '±'.repeat(60_000)]) {
+      const read = parseQuantity(text, 'V');
+      expect(read.ok ? '' : read.message).toMatch(/too long for a value: 60\d{3} characters/);
+      expect(read.ok ? '' : read.message.length).toBeLessThan(200);
+    }
+    expect(parseQuantity(`${' '.repeat(60_000)}3.3 V${' '.repeat(60_000)}`, 'V')).toEqual({ ok: true, value: 3.3 });
+  });
+});

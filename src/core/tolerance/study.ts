@@ -97,13 +97,13 @@ export class Study {
   constructor(
     readonly inputs: readonly Input[],
     private readonly run: () => Results,
-    private readonly insideOf: (outcome: string) => Inside | undefined = () => undefined,
+    private readonly insideOf: (outcome: string) => Inside | undefined = NEVER_INSIDE,
     /** Makes what the function reads from the inputs, where it does not read them as they are. */
-    readonly prepare: () => void = () => {},
+    readonly prepare: () => void = AS_THEY_ARE,
     /** A study of the same inputs a little elsewhere, whose plain corners are taken over until `confirm`. */
     earlier?: Study,
   ) {
-    this.#earlier = earlier && earlier.inputs.length === inputs.length && inputs.every((i, n) => i.path === earlier.inputs[n]!.path) ? earlier.#corners : null;
+    this.#earlier = earlier && sameInputs(inputs, earlier.inputs) ? earlier.#corners : null;
     this.#all = inputs.map((_, i) => i);
     this.nominal = this.here();
     this.#names = Object.keys(this.nominal);
@@ -566,6 +566,11 @@ export class Study {
     });
   }
 }
+
+// Made once: a closure made in the constructor would keep alive what it is made beside, the study before.
+const NEVER_INSIDE = (): undefined => undefined;
+const AS_THEY_ARE = (): void => {};
+const sameInputs = (a: readonly Input[], b: readonly Input[]): boolean => a.length === b.length && a.every((i, n) => i.path === b[n]!.path);
 
 /** Whether a value is beyond another; NaN, a corner without a value, never is. */
 const worse = (value: number, than: number, sign: -1 | 1): boolean => (value - than) * sign > 1e-12 * Math.abs(than);

@@ -16,6 +16,9 @@ interface Saved {
   stacks: Stacks;
 }
 
+/** The sum of a board that cannot be added up: nothing. */
+const nothingOf = (doc: BoardDoc): Sum => ({ ...new Evaluator().evaluate({ ...doc, stages: [] }), doc });
+
 /** How the board stands with the server. */
 export type SaveState = 'saved' | 'saving' | 'unreachable' | 'refused';
 
@@ -34,6 +37,8 @@ export class BoardSession {
   stacks: Stacks = $state.raw({ undo: [], redo: [] });
   state: SaveState = $state('saved');
   problem = $state('');
+  /** Why the board as it stands could not be added up: a fault of this program; the document is kept and sent all the same. */
+  broken = $state('');
   conflict: { conflicts: Conflict[] } | null = $state.raw(null);
   moved: Move[] = $state.raw([]);
   /** What the last step back or forward was called. */
@@ -63,7 +68,7 @@ export class BoardSession {
     saved: Saved,
   ) {
     this.#doc = saved.doc;
-    this.sum = this.#evaluator.evaluate(saved.doc);
+    this.sum = this.#tried(() => this.#evaluator.evaluate(saved.doc)) ?? nothingOf(saved.doc);
     this.version = saved.version;
     this.stacks = saved.stacks;
     this.#confirmed = saved.doc;
@@ -77,18 +82,22 @@ export class BoardSession {
   set doc(next: BoardDoc) {
     if (next === this.#doc) return;
     this.#doc = next;
+    this.broken = '';
     const adding = (this.#adding = {});
     const steps = this.#evaluator.steps(next);
-    const first = typeof window === 'undefined' ? null : this.#evaluator.atOnce(next);
+    const first = typeof window === 'undefined' ? null : (this.#tried(() => this.#evaluator.atOnce(next)) ?? null);
     if (!first) {
-      this.#added(finished(steps));
+      const sum = this.#tried(() => finished(steps));
+      if (sum) this.#added(sum);
       return;
     }
     const slice = (length: number) => {
       if (this.#adding !== adding) return;
       const until = performance.now() + length;
       for (let now = 0; now < until; now = performance.now()) {
-        const { done, value } = steps.next();
+        const step = this.#tried(() => steps.next());
+        if (!step) return;
+        const { done, value } = step;
         if (done) {
           this.#slow = this.sum.doc === next;
           return this.#added(value);
@@ -98,6 +107,17 @@ export class BoardSession {
       setTimeout(slice, 0, SLICE);
     };
     slice(this.#slow ? 0 : FIRST);
+  }
+
+  /** What a computation comes to; undefined where it fails, and then the page says so instead of standing still. */
+  #tried<T>(compute: () => T): T | undefined {
+    try {
+      return compute();
+    } catch (error) {
+      console.error('the board could not be added up:', error);
+      this.broken = error instanceof Error ? error.message : 'unknown cause';
+      return undefined;
+    }
   }
 
   #added(sum: Sum): void {

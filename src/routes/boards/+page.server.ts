@@ -7,22 +7,34 @@ import { signedIn } from '$lib/server/guard.ts';
 import { archiveBoard, createBoard, deleteBoard, findBoard, listBoards, type Board } from '$lib/server/repositories/boards.ts';
 import { listRevisions } from '$lib/server/repositories/revisions.ts';
 
+/** A board on the shelf; one that cannot be added up stays there, to be exported, looked at or deleted. */
 async function card(board: Board) {
-  const sum = evaluateBoard(board.document);
-  const g = gate(sum);
   const revisions = await listRevisions(board.id);
-  return {
+  const about = {
     id: board.id,
     name: board.document.name,
     purpose: board.document.brief?.purpose ?? '',
-    stages: sum.stages.length,
+    stages: board.document.stages.length,
+    revision: revisions.at(-1)?.letter ?? null,
+    updatedAt: board.updatedAt,
+    comfort: board.document.policy?.comfortMargin ?? 0.1,
+  };
+  try {
+    return { ...about, broken: false, ...judged(board) };
+  } catch (problem) {
+    console.error(`board ${board.id} cannot be added up:`, problem);
+    return { ...about, broken: true, ready: false, blocking: 0, open: 0, tightest: null };
+  }
+}
+
+function judged(board: Board) {
+  const sum = evaluateBoard(board.document);
+  const g = gate(sum);
+  return {
     ready: g.ready,
     blocking: g.blocking.length,
     open: g.toWaive.length + g.confirmations.filter((c) => !c.given).length,
-    revision: revisions.at(-1)?.letter ?? null,
-    updatedAt: board.updatedAt,
     tightest: sum.tightest && { check: sum.tightest.check, stage: sum.byId.get(sum.tightest.stage)!.title },
-    comfort: board.document.policy?.comfortMargin ?? 0.1,
   };
 }
 

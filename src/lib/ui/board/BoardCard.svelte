@@ -10,13 +10,15 @@
   provideScale(() => ({ comfort: board.comfort }));
   let asking = $state(false);
   let readiness = $derived(
-    board.stages === 0
-      ? 'no stages yet'
-      : board.ready
-        ? 'ready to order'
-        : board.blocking
-          ? `${board.blocking} must be mended`
-          : `${board.open} to waive or confirm`,
+    board.broken
+      ? 'cannot be added up'
+      : board.stages === 0
+        ? 'no stages yet'
+        : board.ready
+          ? 'ready to order'
+          : board.blocking
+            ? `${board.blocking} must be mended`
+            : `${board.open} to waive or confirm`,
   );
   const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
 </script>
@@ -28,7 +30,10 @@
     <p class="soft purpose">{board.purpose}</p>
   </div>
   <div class="state">
-    <p><StatusMark status={board.stages === 0 ? 'unknown' : board.ready ? 'ok' : board.blocking ? 'fail' : 'tight'} /> {readiness}</p>
+    <p><StatusMark status={board.broken ? 'fail' : board.stages === 0 ? 'unknown' : board.ready ? 'ok' : board.blocking ? 'fail' : 'tight'} /> {readiness}</p>
+    {#if board.broken}
+      <p class="small">Something on it is beyond this program. <a href="/boards/{board.id}/board.json" download>Its file</a> is as you left it.</p>
+    {/if}
     {#if board.tightest}
       <p class="tight"><span class="soft">tightest</span> <b>{board.tightest.check.title}</b>, {board.tightest.stage}</p>
       <div class="bar"><MarginBar check={board.tightest.check} width={180} /> <Margin check={board.tightest.check} /></div>

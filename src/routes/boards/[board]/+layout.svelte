@@ -2,6 +2,7 @@
   import { untrack } from 'svelte';
   import { beforeNavigate } from '$app/navigation';
   import { BoardSession, provideBoard } from '$lib/state/board-session.svelte.ts';
+  import Button from '$lib/ui/atoms/Button.svelte';
   import BoardHead from '$lib/ui/board/BoardHead.svelte';
   import BoardFoot from '$lib/ui/board/BoardFoot.svelte';
   import ConflictPanel from '$lib/ui/board/ConflictPanel.svelte';
@@ -24,7 +25,18 @@
   <BoardHead {session} revisions={data.revisions} />
   {#if session.conflict}<ConflictPanel {session} />{/if}
   {#if session.state === 'refused'}<p class="refused" role="alert">Not stored: {session.problem}</p>{/if}
-  {@render children()}
+  {#if session.broken}
+    <main class="broken">
+      <h1>This board cannot be added up as it stands</h1>
+      <p>
+        That is a fault of this program, not of the board: {session.broken}. What you entered is kept. Take the last change back, or
+        <a href="/boards/{session.id}/board.json" download>keep its file</a>.
+      </p>
+      <Button look="main" onclick={() => session.step('undo')}>Undo the last change</Button>
+    </main>
+  {:else}
+    {@render children()}
+  {/if}
   <BoardFoot {session} />
 </div>
 
@@ -37,6 +49,10 @@
   }
   .board > :global(main) {
     flex: 1 0 auto;
+  }
+  .broken {
+    padding: 20px;
+    max-width: 70ch;
   }
   .refused {
     padding: 8px 20px;
