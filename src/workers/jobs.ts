@@ -5,6 +5,7 @@ import { deciding, Room, type Margins } from '../core/board/room.ts';
 import { simulateStage, type Analysis, type SimulateOptions } from '../core/board/simulate.ts';
 import { tellingOf } from '../core/kinds/index.ts';
 import { solvedCurves, type Band } from '../core/board/curves.ts';
+import { answer } from '../core/files/answer.ts';
 import { cheapestChange, type YieldPlan } from '../core/board/yield.ts';
 
 type Runs = Omit<MonteCarloOptions, 'progress'>;
@@ -29,6 +30,8 @@ interface Work {
   room: { job: RoomJob; told: Float64Array; result: { margins: Margins[] } | { cells: Float64Array } };
   /** Curves that only the solver gives, with their bands. */
   curves: { job: { doc: BoardDoc; stage: string }; told: never; result: Band[] };
+  /** All that the command line answers of a board, as JSON text. */
+  evaluate: { job: { doc: BoardDoc }; told: never; result: string };
   /** One analysis of a stage. */
   simulate: { job: { doc: BoardDoc; stage: string; analysis: Analysis; options: SimulateOptions }; told: never; result: ReturnType<typeof simulateStage> };
 }
@@ -48,6 +51,7 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
     const s = stageOf(doc, stage);
     return solvedCurves(s, await tellingOf(s.kind));
   },
+  evaluate: ({ doc }) => JSON.stringify(answer(evaluateBoard(doc))),
   simulate: async ({ doc, stage, analysis, options }) => {
     const s = stageOf(doc, stage);
     return simulateStage(s, await tellingOf(s.kind), analysis, options);

@@ -69,6 +69,23 @@ describe('a pool of threads', () => {
     await expect(pool({ size: 1, limit: 50 }).run<'boards'>(endless)).rejects.toThrow(/longer than 0.05 s.*fewer runs/);
   });
 
+  it('takes turns between those who ask, and refuses what is too much of one or of all', async () => {
+    const threads = pool({ size: 1, waiting: 4, each: 3 });
+    const order: string[] = [];
+    const ask = (by: string) =>
+      threads.run<'simulate'>({ sort: 'simulate', doc, stage: 'scale-filter', analysis: 'op', options: {} }, { by }).then(() => order.push(by));
+    const [a1, a2, a3] = [ask('a'), ask('a'), ask('a')];
+    await expect(ask('a')).rejects.toMatchObject({ whose: 'own' });
+    const b = ask('b');
+    const c = ask('c');
+    await expect(ask('d')).rejects.toMatchObject({ whose: 'all' });
+    await Promise.all([a1, a2, a3, b, c]);
+    // Whoever has something under way waits for those who have not.
+    expect(order[0]).toBe('a');
+    expect(order.indexOf('b')).toBeLessThan(order.lastIndexOf('a'));
+    expect(order.indexOf('c')).toBeLessThan(order.lastIndexOf('a'));
+  });
+
   it('solves curves with their band: the noise of the filter is that of its resistor', async () => {
     const [noise] = await pool({ size: 1 }).run<'curves'>({ sort: 'curves', doc, stage: 'scale-filter' });
     expect(noise!.curve.id).toBe('noise');

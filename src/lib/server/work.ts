@@ -5,7 +5,7 @@ import type { z } from 'zod';
 import type { BoardDoc } from '../../core/board/document.ts';
 import { pathText } from '../../core/files/issues.ts';
 import type { Job, Result, Sort, Told } from '../../workers/jobs.ts';
-import { Pool, Stopped } from '../../workers/pool.ts';
+import { Busy, Pool, Stopped } from '../../workers/pool.ts';
 import { boardBody } from './board-body.ts';
 import { rootFolder } from './env.ts';
 import { refuse } from './json-body.ts';
@@ -15,11 +15,40 @@ const THREADS = Math.max(1, Math.min(4, availableParallelism() - 1));
 const LONGEST = 120_000;
 const NDJSON = 'application/x-ndjson';
 
-let pool: Pool | null = null;
-const threads = () => (pool ??= new Pool(join(rootFolder(), 'dist/worker.mjs'), { size: THREADS, limit: LONGEST }));
+/** What anybody may ask without an account: a thread of its own, short turns, and few of them. */
+const PUBLIC = { size: 1, limit: 20_000, waiting: 16, each: 3 };
+/** Long jobs of accounts: so many of one account at a time. */
+const OWN = { size: THREADS, limit: LONGEST, waiting: 64, each: 6 };
+
+const pools = new Map<object, Pool>();
+const threads = (bounds: ConstructorParameters<typeof Pool>[1]): Pool => {
+  let pool = pools.get(bounds);
+  if (!pool) pools.set(bounds, (pool = new Pool(join(rootFolder(), 'dist/worker.mjs'), bounds)));
+  return pool;
+};
 
 /** Ends the threads, when the server stops. */
-export const closeWork = async (): Promise<void> => pool?.close();
+export const closeWork = async (): Promise<void> => void (await Promise.all([...pools.values()].map((p) => p.close())));
+
+/** Why work was not done: 429 or 503 where it was not begun, 422 where it took too long or could not be computed. */
+function refused(error: unknown): Response {
+  if (error instanceof Busy) {
+    const response = refuse(error.whose === 'own' ? 429 : 503, error.message);
+    response.headers.set('retry-after', '5');
+    return response;
+  }
+  return refuse(422, error instanceof Stopped ? error.message : `It could not be computed: ${(error as Error).message}`);
+}
+
+/** A board added up on a thread, for anybody: nothing that is sent here keeps a page waiting. */
+export async function evaluated(doc: BoardDoc, by: string, signal: AbortSignal): Promise<Response> {
+  try {
+    const text = await threads(PUBLIC).run<'evaluate'>({ sort: 'evaluate', doc }, { by, signal });
+    return new Response(text, { headers: { 'content-type': 'application/json' } });
+  } catch (error) {
+    return refused(error);
+  }
+}
 
 interface Served<Q, S extends Sort> {
   query: z.ZodType<Q>;
@@ -44,16 +73,21 @@ export async function serveWork<Q, S extends Sort>(event: { request: Request; ur
   const large = served.refuse?.(body.doc, query.data);
   if (large) return refuse(422, large);
   const job = served.job(body.doc, query.data);
+  const by = event.locals.account.id;
   const outcome = async (options: { signal: AbortSignal; told?: (told: Told<S>) => void }) => {
     try {
-      return served.answer(await threads().run<S>(job, options), body.doc, query.data);
+      return served.answer(await threads(OWN).run<S>(job, { ...options, by }), body.doc, query.data);
     } catch (error) {
-      return { ok: false as const, reason: error instanceof Stopped ? error.message : `It could not be computed: ${(error as Error).message}` };
+      return {
+        ok: false as const,
+        reason: error instanceof Stopped || error instanceof Busy ? error.message : `It could not be computed: ${(error as Error).message}`,
+        error,
+      };
     }
   };
   if (!event.request.headers.get('accept')?.includes(NDJSON)) {
     const done = await outcome({ signal: event.request.signal });
-    return done.ok ? json(done.answer) : refuse(422, done.reason);
+    return done.ok ? json(done.answer) : 'error' in done ? refused(done.error) : refuse(422, done.reason);
   }
   const left = new AbortController();
   const stream = new ReadableStream({
