@@ -99,10 +99,13 @@ test('a typical device fills its parameters in, as one step that can be taken ba
   await newAccount(page);
   const board = await importBoard(page, supply);
   await page.goto(`${board}/stages/raw-plus`);
-  await page.getByText('D1 each diode').click();
+  const d1 = page.locator('summary').filter({ hasText: 'each diode' });
+  await expect(d1).toContainText('×4');
+  await d1.click();
   const forward = page.getByLabel('D1 forward voltage');
   await expect(forward).toHaveValue(/900.mV/);
   await page.getByLabel('D1: take a device of a list').selectOption('Schottky diode 3 A, 40 V');
+  await expect(d1).toContainText('Schottky diode 3 A, 40 V');
   await expect(forward).toHaveValue(/360.mV/);
   await expect(page.getByLabel('D1 voltage rating')).toHaveValue(/40.V/);
   await saved(page);
