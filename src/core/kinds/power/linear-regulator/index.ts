@@ -110,7 +110,8 @@ export const linearRegulator = defineKind({
       doc: 'if the ripple is a sawtooth: its first five harmonics, each by the rejection at its frequency',
     },
     outputNoise: { unit: 'V', title: 'output noise' },
-    efficiency: { unit: 'ratio', title: 'efficiency' },
+    // Best where it just does not drop out, which lies between the ends where the output may rise to its input.
+    efficiency: { unit: 'ratio', title: 'efficiency', inside: { inputs: ['parts.U1.referenceVoltage', 'given.inputVoltage'], samples: 9 } },
     startUpTime: { unit: 's', title: 'start-up time', doc: 'null if loadCurrent >= currentLimit' },
     startVoltage: { unit: 'V', title: 'first output when cold', doc: 'first output with a cold filament; null unless coldCurrentRatio > 1' },
     startCurrent: { unit: 'A', title: 'current into the cold load' },
