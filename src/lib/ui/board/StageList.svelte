@@ -39,8 +39,8 @@
               <a href="{base}/stages/{s.id}">
                 <StatusMark status={s.tightest?.status ?? 'ok'} />
                 <span class="title"
-                  >{s.title}{#if s.copies > 1}<span class="soft num">&#8239;×{s.copies}</span>{/if}{#if s.doc.module}{' '}<span class="soft small"
-                      >in {s.doc.module}{s.times > 1 ? ` ×${s.times}` : ''}</span
+                  >{s.title}{#if s.copies > 1}<span class="soft num">&#8239;×{s.copies}</span>{/if}{#if s.doc.module}<span class="soft small"
+                      >&nbsp;in {s.doc.module}{s.times > 1 ? ` ×${s.times}` : ''}</span
                     >{/if}</span
                 >
                 {#if s.tightest}<MarginBar check={s.tightest} width={58} height={12} />{/if}

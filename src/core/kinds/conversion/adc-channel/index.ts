@@ -130,7 +130,11 @@ export const adcChannel = defineKind({
     nyquistAttenuation: { unit: 'dB', title: 'attenuation at half the rate' },
     aliasRejection: { unit: 'dB', title: 'alias rejection', inside: { inputs: ['given.sampleRate'], value: aliasRejection } },
     modulatorRejection: { unit: 'dB', title: 'rejection at the modulator rate', doc: 'where a sigma-delta really aliases' },
-    interferenceRejection: { unit: 'dB', title: 'mains rejection', inside: { inputs: ['given.sampleRate', 'given.interferenceFrequency'], value: interferenceRejection } },
+    interferenceRejection: {
+      unit: 'dB',
+      title: 'mains rejection',
+      inside: { inputs: ['given.sampleRate', 'given.interferenceFrequency'], value: interferenceRejection },
+    },
     noiseBandwidth: { unit: 'Hz', title: 'noise bandwidth' },
     sourceNoiseVoltage: { unit: 'V', title: 'noise of the source', doc: 'rms' },
     inputNoise: { unit: 'V', title: 'noise', doc: 'total rms after averaging' },
