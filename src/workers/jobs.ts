@@ -47,15 +47,9 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
   boards: ({ doc, options }, tell) => monteCarlo(doc, { ...options, progress: (done) => (tell(done), false) }),
   plan: ({ doc, wanted, options }, tell) => cheapestChange(doc, wanted, { ...options, progress: (share) => (tell(share), false) }),
   room: roomOf,
-  curves: async ({ doc, stage }) => {
-    const s = stageOf(doc, stage);
-    return solvedCurves(s, await tellingOf(s.kind));
-  },
+  curves: async ({ doc, stage }) => solvedCurves(...(await stageOf(doc, stage))),
   evaluate: ({ doc }) => JSON.stringify(answer(evaluateBoard(doc))),
-  simulate: async ({ doc, stage, analysis, options }) => {
-    const s = stageOf(doc, stage);
-    return simulateStage(s, await tellingOf(s.kind), analysis, options);
-  },
+  simulate: async ({ doc, stage, analysis, options }) => simulateStage(...(await stageOf(doc, stage)), analysis, options),
 };
 
 /** Does one job; what goes wrong comes back as a sentence. */
@@ -68,10 +62,11 @@ export async function perform(job: Job, send: (news: News) => void): Promise<voi
   }
 }
 
-function stageOf(doc: BoardDoc, id: string) {
+/** A stage of a board, and how it is told. */
+async function stageOf(doc: BoardDoc, id: string) {
   const stage = evaluateBoard(doc).byId.get(id);
   if (!stage) throw new Error(`there is no stage “${id}” on this board`);
-  return stage;
+  return [stage, await tellingOf(stage.kind)] as const;
 }
 
 function roomOf({ doc, stage, x, y, counts: list }: RoomJob, tell: (cells: Float64Array) => void): Result<'room'> {

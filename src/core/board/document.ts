@@ -126,6 +126,9 @@ export function titleOf(stage: StageDoc, kindTitle: string): string {
   return /^\d+$/.test(number) ? `${kindTitle} ${number}` : kindTitle;
 }
 
+/** Whether what stages read of their board is the same on two of them. */
+export const sameAround = (a: BoardDoc, b: BoardDoc): boolean => (['conditions', 'policy', 'states', 'modules'] as const).every((key) => a[key] === b[key]);
+
 /** How often the module of a stage is built; 1 of a stage in none. */
 export const timesOf = (doc: BoardDoc, stage: Pick<StageDoc, 'module'>): number => doc.modules?.[stage.module ?? '']?.copies ?? 1;
 

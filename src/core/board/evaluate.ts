@@ -6,7 +6,7 @@ import { lazily } from '../math/lazily.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import { exactly, hasSpread, mirrored, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import { equal } from './changes.ts';
-import { ambientOf, comfortOf, deratingOf, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
+import { ambientOf, comfortOf, deratingOf, sameAround, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
 import { heatPaths, type HeatPath } from './heat.ts';
 import type { Link, StageNode, Wishes } from './node.ts';
 import { curesOf } from './remedies.ts';
@@ -51,8 +51,8 @@ export interface RailSum {
   stands: Range | null;
   /** Why the voltage, or an end of it, is not known. */
   reason?: string;
-  ripple: number;
-  rippleRange: Range;
+  /** Peak to peak. */
+  ripple: Range;
   rippleFrequency: number | null;
   current: Record<StateId, number>;
   /** What the provider can give, A. */
@@ -147,14 +147,7 @@ export class Evaluator {
     if (!last) return null;
     const { settled, sum } = last;
     const was = settled.doc;
-    if (
-      doc.stages.length !== was.stages.length ||
-      doc.conditions !== was.conditions ||
-      doc.policy !== was.policy ||
-      doc.states !== was.states ||
-      doc.modules !== was.modules
-    )
-      return null;
+    if (doc.stages.length !== was.stages.length || !sameAround(doc, was)) return null;
     if (!doc.stages.every((s, i) => s === was.stages[i] || sameLinks(s, was.stages[i]!))) return null;
     const byId = new Map(settled.nodes.map((n) => [n.doc.id, n]));
     const stages = sum.stages.map((old) => {
@@ -352,8 +345,7 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
         : { nominal: out.nominal, low: out.low, high: out.high },
       stands: c && provider && !provider.node.dead ? turn(seen(gives.voltage!, c), turned) : null,
       ...(lost ? { reason: ('absent' in out && out.absent?.reason) || 'nothing provides it' } : {}),
-      ripple: pick(gives.ripple)?.high ?? 0,
-      rippleRange: pick(gives.ripple) ?? exactly(0),
+      ripple: pick(gives.ripple) ?? exactly(0),
       rippleFrequency: pick(gives.rippleFrequency)?.nominal ?? null,
       current: { asleep: at('asleep'), idle: at('idle'), typical: at('typical'), peak: at('peak') },
       limit: pick(gives.currentLimit)?.low ?? null,

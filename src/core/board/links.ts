@@ -32,6 +32,8 @@ export interface Carried {
    * default counts as typed where what is carried is a limit of the stage's own (`own`).
    */
   typed?: { as: 'stricter' | 'added'; own?: true };
+  /** Told by the rail itself, of all that is drawn from it, and not by its provider. */
+  whole?: (drawn: Range) => Range;
   /** A built board keeps what the design says: the range a converter is told of, the share of time of a state. */
   kept?: true;
 }
@@ -53,8 +55,8 @@ export const RAIL_LINKS: Readonly<Record<RailMeaning | 'load' | 'power', Carried
   // What a step of current sees, whether or not its drop is in the voltage.
   impedance: { way: 'down' },
   currentLimit: { way: 'down', join: lowest, typed: { as: 'stricter' } },
-  current: { way: 'down' },
-  leastLoad: { way: 'down', kept: true },
+  current: { way: 'down', whole: (drawn) => drawn },
+  leastLoad: { way: 'down', kept: true, whole: (drawn) => exactly(drawn.low) },
   load: { way: 'back', join: addRanges },
   power: { way: 'back', join: addRanges },
   surge: { way: 'back', join: addRanges },

@@ -41,11 +41,8 @@ export function loadOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wirin
   }
 }
 
-/** What a rail carries, told to who watches it: all that is drawn from it, A. */
-export function carriedBy(rail: Rail, wiring: Wiring, meaning: 'current' | 'leastLoad'): Range {
-  const { range } = spanOfStates(rail, wiring);
-  return meaning === 'current' ? range : exactly(range.low);
-}
+/** All that is drawn from a rail, over its states, A: what is told to who watches it. */
+export const allDrawn = (rail: Rail, wiring: Wiring): Range => spanOfStates(rail, wiring).range;
 
 /** What the consumers of a rail ask of it together; null where none does. */
 export function askedOf(rail: Rail, meaning: RailMeaning): Range | null {

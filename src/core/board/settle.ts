@@ -2,10 +2,10 @@ import { impossible } from '../math/absent.ts';
 import type { RailMeaning, RailPort, SignalPort } from '../stage/contract.ts';
 import { exactly, mirrored } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
-import type { BoardDoc } from './document.ts';
+import { sameAround, type BoardDoc } from './document.ts';
 import { heatLinks } from './heat.ts';
 import { RAIL_LINKS, seen, withTyped } from './links.ts';
-import { carriedBy, drainOf, loadOf } from './loads.ts';
+import { allDrawn, drainOf, loadOf } from './loads.ts';
 import { differ, sameChoice, StageNode, type Link } from './node.ts';
 import { arrive, askBack } from './signals.ts';
 import { sizeWell } from './sizing.ts';
@@ -94,12 +94,7 @@ const PASSES = 3;
  * collapses. Stages of the board as it was `before` are taken over where nothing about them changed.
  */
 export function* settlingBoard(doc: BoardDoc, before?: SettledBoard): Generator<void, SettledBoard> {
-  const same =
-    before &&
-    before.doc.conditions === doc.conditions &&
-    before.doc.policy === doc.policy &&
-    before.doc.states === doc.states &&
-    before.doc.modules === doc.modules;
+  const same = before && sameAround(before.doc, doc);
   const known = (pass: number) => new Map((same ? (before.passes[pass] ?? []) : []).map((n) => [n.doc, n]));
   const roughs = known(0);
   const rough: StageNode[] = [];
@@ -162,7 +157,7 @@ function neighbours(node: StageNode, wiring: Wiring): StageNode[] {
   };
   below(node);
   for (const rail of wiring.rails.values()) {
-    const watched = rail.consumers.some((c) => c.node === node && (c.def.fills.current ?? c.def.fills.leastLoad) !== undefined);
+    const watched = rail.consumers.some((c) => c.node === node && Object.keys(c.def.fills).some((m) => RAIL_LINKS[m as RailMeaning].whole));
     if (watched && rail.providers[0]) below(rail.providers[0].node);
   }
   for (const rail of wiring.rails.values()) if (rail.providers[0] && rail.consumers.some((c) => c.node === node)) found.add(rail.providers[0].node);
@@ -249,8 +244,6 @@ function descends(node: StageNode, from: string, wiring: Wiring, seen: ReadonlyS
   });
 }
 
-const watches = (meaning: RailMeaning): meaning is 'current' | 'leastLoad' => meaning === 'current' || meaning === 'leastLoad';
-
 /** Down a rail: voltage, ripple, noise, limit. Returns why the rail does not stand, where it does not. */
 function supplyOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, links: Map<string, Link>) {
   const provider = rail.providers[0];
@@ -267,7 +260,8 @@ function supplyOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, li
   const below = out.nominal < 0;
   for (const [meaning, field] of Object.entries(def.fills) as [RailMeaning, string][]) {
     const ref = gives[meaning];
-    const range = watches(meaning) ? carriedBy(rail, wiring, meaning) : ref === undefined ? null : seen(ref, c);
+    const { whole } = RAIL_LINKS[meaning];
+    const range = whole ? whole(allDrawn(rail, wiring)) : ref === undefined ? null : seen(ref, c);
     if (range) links.set(field, { range: withTyped(RAIL_LINKS[meaning], node, field, below && RAIL_LINKS[meaning].level ? mirrored(range) : range), from });
   }
   return null;

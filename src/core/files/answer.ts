@@ -26,7 +26,7 @@ export function answer(sum: Sum): Record<string, unknown> {
           nominal: r.voltage?.nominal ?? null,
           low: r.voltage?.low ?? null,
           high: r.voltage?.high ?? null,
-          ripple: r.rippleRange,
+          ripple: r.ripple,
           rippleFrequency: r.rippleFrequency,
           current: r.current,
         },

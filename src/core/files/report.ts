@@ -87,7 +87,7 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
       show(r.voltage.low, 'V'),
       show(r.voltage.nominal, 'V'),
       show(r.voltage.high, 'V'),
-      show(r.ripple, 'V'),
+      show(r.ripple.high, 'V'),
       show(r.current.asleep, 'A'),
       show(r.current.typical, 'A'),
       show(r.current.peak, 'A'),

@@ -114,12 +114,12 @@ export function documentIssues(value: unknown): Issue[] {
   const strays = doc.stages.flatMap((s, i): Issue[] =>
     s.module === undefined || Object.hasOwn(doc.modules ?? {}, s.module)
       ? []
-      : [{ path: `stages[${i}].module`, message: `there is no module “${s.module}”. ${known('modules', Object.keys(doc.modules ?? {}))}` }],
+      : [{ path: `stages[${i}].module`, message: `there is no module “${s.module}”. ${thereAre(Object.keys(doc.modules ?? {}))}` }],
   );
   return bounded([...stateIssues(doc.states), ...strays, ...doc.stages.flatMap((s, i) => stageIssues(s, i, doc.stages))]);
 }
 
-const known = (what: string, names: readonly string[]) => (names.length ? `There are ${names.join(', ')}.` : `The board lists no ${what}.`);
+const thereAre = (modules: readonly string[]) => (modules.length ? `There are ${modules.join(', ')}.` : 'The board lists no modules.');
 
 /** No board is deeper than this. */
 const DEEPEST = 20;

@@ -103,6 +103,12 @@ export type RailMeaning =
   | 'maximum'
   | 'absoluteMaximum';
 
+/** What only a port of another role has: readers of any port may ask for it all the same. */
+type Without<K extends string> = { [key in K]?: undefined };
+type Providing = 'loads' | 'shares' | 'signed';
+type Drawing = 'draws' | 'copiesCounted' | 'keepsPower';
+type Charging = 'loop' | 'during';
+
 interface RailPortOf<N extends string> {
   /** Given or carried fields that the rail fills. */
   fills: Readonly<Partial<Record<RailMeaning | 'load' | 'power', N>>>;
@@ -111,7 +117,7 @@ interface RailPortOf<N extends string> {
 }
 
 /** A port that stands for a rail: it gives voltage, ripple… and hears what hangs on it. */
-export interface Provides<N extends string = string> extends RailPortOf<N> {
+export interface Provides<N extends string = string> extends RailPortOf<N>, Without<Drawing | Charging> {
   role: 'provides';
   gives: RailPortOf<N>['gives'] & { voltage: N };
   /**
@@ -125,15 +131,10 @@ export interface Provides<N extends string = string> extends RailPortOf<N> {
   shares?: Readonly<Record<StateId, N>>;
   /** It can stand below ground by design; of any other nothing is left where its formula goes below. */
   signed?: true;
-  draws?: undefined;
-  copiesCounted?: undefined;
-  keepsPower?: undefined;
-  loop?: undefined;
-  during?: undefined;
 }
 
 /** A port that draws from a rail: it fills what arrives, and carries back minimum, maximum, surge… */
-export interface Consumes<N extends string = string> extends RailPortOf<N> {
+export interface Consumes<N extends string = string> extends RailPortOf<N>, Without<Providing | Charging> {
   role: 'consumes';
   fills: Readonly<Partial<Record<RailMeaning, N>> & { load?: undefined; power?: undefined }>;
   gives: Omit<RailPortOf<N>['gives'], 'voltage'> & { voltage?: undefined };
@@ -143,15 +144,10 @@ export interface Consumes<N extends string = string> extends RailPortOf<N> {
   copiesCounted?: boolean;
   /** It keeps its power when the voltage falls: always, for some of its choices, or as far as what hangs behind it does. */
   keepsPower?: true | 'behind' | ((x: AnyInputs) => boolean);
-  loads?: undefined;
-  shares?: undefined;
-  signed?: undefined;
-  loop?: undefined;
-  during?: undefined;
 }
 
 /** A charger names the battery it charges with a port of its own, which neither provides nor draws. */
-export interface Charges<N extends string = string> extends RailPortOf<N> {
+export interface Charges<N extends string = string> extends RailPortOf<N>, Without<Providing | Drawing> {
   role: 'battery';
   /** `load` is what is drawn from the battery on average over the states. */
   fills: RailPortOf<N>['fills'];
@@ -159,12 +155,6 @@ export interface Charges<N extends string = string> extends RailPortOf<N> {
   loop?: N;
   /** The state in which it charges, where it does so in one alone: the load is that of this state. */
   during?: (x: AnyInputs) => StateId | 'always';
-  draws?: undefined;
-  copiesCounted?: undefined;
-  keepsPower?: undefined;
-  loads?: undefined;
-  shares?: undefined;
-  signed?: undefined;
 }
 
 export type RailPort<N extends string = string> = Provides<N> | Consumes<N> | Charges<N>;

@@ -71,6 +71,9 @@ export interface RowsField {
 export type Field = NumberField | ChoiceField | FlagField | ListField | RowsField;
 export type Fields = Readonly<Record<string, Field>>;
 
+/** The givens of a stage as its parts see them; a kind writes the type out, so that its own parts' types are found without them. */
+export type Given = Readonly<Record<string, unknown>>;
+
 export interface PartDef {
   type: 'resistor' | 'capacitor' | 'inductor' | 'device';
   doc?: string;
@@ -84,12 +87,12 @@ export interface PartDef {
   /** May be a series or parallel partner of another part. */
   joins?: boolean;
   /** The part does not exist for these choices. */
-  needed?: (given: Readonly<Record<string, unknown>>) => boolean;
+  needed?: (given: Given) => boolean;
   params?: Readonly<Record<string, NumberField>>;
   /** The sort of generic devices that fit here. */
   takes?: DeviceSort;
   /** How many pieces the slot stands for; one where nothing is said. */
-  pieces?: (given: Readonly<Record<string, unknown>>) => number;
+  pieces?: (given: Given) => number;
 }
 export type PartDefs = Readonly<Record<string, PartDef>>;
 

@@ -46,15 +46,3 @@ export const list = (unit: Unit, value: readonly number[], doc?: string, more: P
   ...(doc ? { doc } : {}),
   ...more,
 });
-
-/** How many pieces a slot stands for, by the givens. */
-export const pieces =
-  (count: (given: Readonly<Record<string, unknown>>) => number) =>
-  (given: Readonly<Record<string, unknown>>): number =>
-    count(given);
-
-/** Choices for which a part is there. */
-export const when =
-  (test: (given: Readonly<Record<string, unknown>>) => boolean) =>
-  (given: Readonly<Record<string, unknown>>): boolean =>
-    test(given);

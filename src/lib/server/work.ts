@@ -30,14 +30,17 @@ const threads = (bounds: ConstructorParameters<typeof Pool>[1]): Pool => {
 /** Ends the threads, when the server stops. */
 export const closeWork = async (): Promise<void> => void (await Promise.all([...pools.values()].map((p) => p.close())));
 
+const reasonOf = (error: unknown): string =>
+  error instanceof Stopped || error instanceof Busy ? error.message : `It could not be computed: ${(error as Error).message}`;
+
 /** Why work was not done: 429 or 503 where it was not begun, 422 where it took too long or could not be computed. */
 function refused(error: unknown): Response {
   if (error instanceof Busy) {
-    const response = refuse(error.whose === 'own' ? 429 : 503, error.message);
+    const response = refuse(error.whose === 'own' ? 429 : 503, reasonOf(error));
     response.headers.set('retry-after', '5');
     return response;
   }
-  return refuse(422, error instanceof Stopped ? error.message : `It could not be computed: ${(error as Error).message}`);
+  return refuse(422, reasonOf(error));
 }
 
 /** A board added up on a thread, for anybody: nothing that is sent here keeps a page waiting. */
@@ -78,11 +81,7 @@ export async function serveWork<Q, S extends Sort>(event: { request: Request; ur
     try {
       return served.answer(await threads(OWN).run<S>(job, { ...options, by }), body.doc, query.data);
     } catch (error) {
-      return {
-        ok: false as const,
-        reason: error instanceof Stopped || error instanceof Busy ? error.message : `It could not be computed: ${(error as Error).message}`,
-        error,
-      };
+      return { ok: false as const, reason: reasonOf(error), error };
     }
   };
   if (!event.request.headers.get('accept')?.includes(NDJSON)) {

@@ -9,17 +9,14 @@
   let { board, archived }: { board: PageData['boards'][number]; archived: boolean } = $props();
   provideScale(() => ({ comfort: board.comfort }));
   let asking = $state(false);
-  let readiness = $derived(
-    board.broken
-      ? 'cannot be added up'
-      : board.stages === 0
-        ? 'no stages yet'
-        : board.ready
-          ? 'ready to order'
-          : board.blocking
-            ? `${board.blocking} must be mended`
-            : `${board.open} to waive or confirm`,
-  );
+  /** How it stands, as a mark and in words. */
+  function standing() {
+    if (board.broken) return ['fail', 'cannot be added up'] as const;
+    if (board.stages === 0) return ['unknown', 'no stages yet'] as const;
+    if (board.ready) return ['ok', 'ready to order'] as const;
+    return board.blocking ? (['fail', `${board.blocking} must be mended`] as const) : (['tight', `${board.open} to waive or confirm`] as const);
+  }
+  let [status, readiness] = $derived(standing());
   const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
 </script>
 
@@ -30,7 +27,7 @@
     <p class="soft purpose">{board.purpose}</p>
   </div>
   <div class="state">
-    <p><StatusMark status={board.broken ? 'fail' : board.stages === 0 ? 'unknown' : board.ready ? 'ok' : board.blocking ? 'fail' : 'tight'} /> {readiness}</p>
+    <p><StatusMark {status} /> {readiness}</p>
     {#if board.broken}
       <p class="small">Something on it is beyond this program. <a href="/boards/{board.id}/board.json" download>Its file</a> is as you left it.</p>
     {/if}

@@ -41,7 +41,7 @@
     const [volts, amps] = [(v: number, digits: number) => formatText(v, 'V', digits), formatText(rail.current[state], 'A', 3)];
     const window = `${volts(rail.stands.low, 4)} … ${volts(rail.stands.high, 4)}`;
     return [
-      [...(rail.ripple > 0 ? [`${window}, ripple ${volts(rail.ripple, 2)}`] : []), window, volts(rail.stands.nominal, 3)],
+      [...(rail.ripple.high > 0 ? [`${window}, ripple ${volts(rail.ripple.high, 2)}`] : []), window, volts(rail.stands.nominal, 3)],
       [...(rail.limit === null ? [] : [`${amps} of ${formatText(rail.limit, 'A', 3)}`]), amps],
     ];
   };

@@ -84,7 +84,7 @@
                 >
               </td>
               <td class="window"><RailWindow rail={r} /></td>
-              <td><Quantity value={r.ripple} unit="V" digits={2} /></td>
+              <td><Quantity value={r.ripple.high} unit="V" digits={2} /></td>
               <td><Quantity value={r.current[at]} unit="A" digits={3} /></td>
               <td><Quantity value={r.limit} unit="A" digits={3} /></td>
             </tr>

@@ -8,8 +8,8 @@
   /** The trough of the ripple counts at the end that is nearer to ground. */
   let ends = $derived(
     rail.stands && {
-      low: rail.stands.low - (rail.below ? 0 : rail.ripple / 2),
-      high: rail.stands.high + (rail.below ? rail.ripple / 2 : 0),
+      low: rail.stands.low - (rail.below ? 0 : rail.ripple.high / 2),
+      high: rail.stands.high + (rail.below ? rail.ripple.high / 2 : 0),
     },
   );
   let span = $derived.by(() => {

@@ -2,7 +2,7 @@ import { more, less, choose } from '../../../stage/cures.ts';
 import { impossible } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { defineKind, STATE_DRAWS, STATE_IDS, type SpreadLike, type StateId } from '../../../stage/contract.ts';
-import type { Judged } from '../../../stage/judged.ts';
+import type { AnyInputs, Judged } from '../../../stage/judged.ts';
 import { choice, flag, num, orNone } from '../../../stage/fields.ts';
 import { condition, held, say } from '../../../stage/words.ts';
 import { cellOf, chargeTimes, limits } from './charge.ts';
@@ -12,6 +12,8 @@ function highestInput(c: Judged): SpreadLike {
   const [usual, open] = [c.must('inputVoltage'), c.range('inputMaximum')];
   return open ? { nominal: Math.max(usual.nominal, open.nominal), low: Math.max(usual.low, open.low), high: Math.max(usual.high, open.high) } : usual;
 }
+
+const chargesIn = ({ given: g }: AnyInputs, state: StateId): boolean => g.chargesIn === 'always' || g.chargesIn === state;
 
 export const batteryCharger = defineKind({
   id: 'battery-charger',
@@ -123,8 +125,8 @@ export const batteryCharger = defineKind({
     const resting = U1.quiescentCurrent + (shared ? 0 : g.loadCurrent);
     const drawn = chargeCurrent + resting;
     const inputCurrent = path ? Math.min(drawn, g.sourceCurrentLimit) : drawn;
-    const drawnIn = (state: StateId) => (g.chargesIn === 'always' || g.chargesIn === state ? inputCurrent : resting);
-    const held = Math.min(Math.max(ambient, g.chargeTemperatureMinimum), g.chargeTemperatureMaximum);
+    const drawnIn = (state: StateId) => (chargesIn(x, state) ? inputCurrent : resting);
+    const inWindow = Math.min(Math.max(ambient, g.chargeTemperatureMinimum), g.chargeTemperatureMaximum);
     const termination = U1.terminationRatio * l.programmed;
     const room = g.sourceCurrentLimit - U1.quiescentCurrent;
     const terminationShare = shared ? g.loadCurrent / termination : 0;
@@ -159,7 +161,7 @@ export const batteryCharger = defineKind({
             : 1e6
           : 0,
       terminationShare,
-      chargeTemperature: g.holdOff ? held : ambient,
+      chargeTemperature: g.holdOff ? inWindow : ambient,
       reverseCurrent: U1.reverseLeakage,
       chargeTime: terminationShare >= 1 ? NEVER_ENDS : batteryCurrent <= 0 ? EMPTIES : (times?.done ?? EMPTIES),
       chargeTime90: times?.most ?? EMPTIES,
@@ -277,10 +279,8 @@ export const batteryCharger = defineKind({
   // What reaches the cell is stored, not heat: the rest of what is drawn stays here.
   // Neither is what goes past it to the system, or with the cell's into it.
   heat: (x, o, state) => {
-    const { topology, chargesIn } = x.given;
-    const shared = topology === 'shared-load';
-    const charges = chargesIn === 'always' || chargesIn === state;
-    const given = charges ? cellOf(x).nominal * Math.max(0, (shared ? o.chargeCurrent : o.batteryCurrent) ?? 0) : 0;
+    const shared = x.given.topology === 'shared-load';
+    const given = chargesIn(x, state) ? cellOf(x).nominal * Math.max(0, (shared ? o.chargeCurrent : o.batteryCurrent) ?? 0) : 0;
     return { charger: x.given.inputVoltage * ((o[STATE_DRAWS[state]] ?? 0) - (shared ? 0 : x.given.loadCurrent)) - given };
   },
   confirm: [

@@ -1,8 +1,8 @@
-import { STATE_DRAWS } from '../../../stage/contract.ts';
+import { STATE_DRAWS, type Given } from '../../../stage/contract.ts';
 import { impossible, isAbsent, none, standing, type Absent, type Value } from '../../../math/absent.ts';
 import { boundary, converterAt, leastInput, type Converter, type Point } from '../../../physics/converter.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { choice, flag, num, orNone, when } from '../../../stage/fields.ts';
+import { choice, flag, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import {
   controllerParams,
@@ -102,7 +102,7 @@ export const buckConverter = defineKind({
       tolerance: 0.2,
       default: 10000,
       doc: 'trimmer',
-      needed: when((g) => g.feedback !== 'fixed'),
+      needed: (g: Given) => g.feedback !== 'fixed',
       params: { rotation: num('deg', 270, 'full turn of the track') },
     },
     D1: converterDiode('catch diode, with rectifier diode'),

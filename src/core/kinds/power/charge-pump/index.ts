@@ -1,11 +1,11 @@
-import { STATE_DRAWS } from '../../../stage/contract.ts';
+import { STATE_DRAWS, type Given } from '../../../stage/contract.ts';
 import { STATE_LOADS } from '../../../stage/contract.ts';
 import { more, less } from '../../../stage/cures.ts';
 import { impossible, none } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS } from '../../../quantity/stock.ts';
 import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../../stage/contract.ts';
-import { choice, num, orNone, pieces } from '../../../stage/fields.ts';
+import { choice, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
 import { converterCapacitor, converterDiode } from '../../../models/switching/converter.ts';
 import { outputMagnitude } from '../../../models/switching/checks.ts';
@@ -61,7 +61,7 @@ export const chargePump = defineKind({
     },
     C1: converterCapacitor('flying capacitor'),
     C2: converterCapacitor('reservoir capacitor'),
-    D1: { ...converterDiode('each diode, with rectifier diodes'), pieces: pieces((g) => (g.rectifier === 'diodes' ? 2 : 0)) },
+    D1: { ...converterDiode('each diode, with rectifier diodes'), pieces: (g: Given) => (g.rectifier === 'diodes' ? 2 : 0) },
   },
   outcomes: {
     outputVoltage: { unit: 'V', title: 'output voltage', doc: 'at loadCurrent, negative for an inverter' },

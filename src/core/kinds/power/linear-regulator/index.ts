@@ -3,8 +3,8 @@ import { impossible, none } from '../../../math/absent.ts';
 import { coldStartVoltage } from '../../../physics/cold-start.ts';
 import { junctionToAmbient } from '../../../physics/thermal.ts';
 import { sawtoothShare, toDb } from '../../../physics/network.ts';
-import { defineKind } from '../../../stage/contract.ts';
-import { choice, num, when } from '../../../stage/fields.ts';
+import { defineKind, type Given } from '../../../stage/contract.ts';
+import { choice, num } from '../../../stage/fields.ts';
 import { checks } from './checks.ts';
 import { size } from './sizing.ts';
 
@@ -71,8 +71,8 @@ export const linearRegulator = defineKind({
         esrMaximum: num('ohm', 10),
       },
     },
-    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'output to adjust or feedback pin', needed: when((g) => g.regulatorType !== 'fixed') },
-    R2: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'that pin to ground', needed: when((g) => g.regulatorType !== 'fixed') },
+    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'output to adjust or feedback pin', needed: (g: Given) => g.regulatorType !== 'fixed' },
+    R2: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'that pin to ground', needed: (g: Given) => g.regulatorType !== 'fixed' },
     C2: {
       type: 'capacitor',
       series: 'E6',

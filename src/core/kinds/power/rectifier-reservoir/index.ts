@@ -1,6 +1,6 @@
 import { impossible, none } from '../../../math/absent.ts';
-import { defineKind } from '../../../stage/contract.ts';
-import { choice, num, pieces } from '../../../stage/fields.ts';
+import { defineKind, type Given } from '../../../stage/contract.ts';
+import { choice, num } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import { checks } from './checks.ts';
 import { circuit, secondaryOhms } from './circuit.ts';
@@ -47,7 +47,7 @@ export const rectifierReservoir = defineKind({
       type: 'device',
       takes: 'diode',
       doc: 'each diode',
-      pieces: pieces((g) => (g.topology === 'half-wave' ? 1 : g.topology === 'bridge' ? 4 : 2)),
+      pieces: (g: Given) => (g.topology === 'half-wave' ? 1 : g.topology === 'bridge' ? 4 : 2),
       params: {
         forwardVoltage: num('V', 0.9, 'constant part at the charging peak'),
         dynamicResistance: num('ohm', 0.02, undefined, { min: 0 }),

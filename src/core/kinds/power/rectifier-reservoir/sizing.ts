@@ -1,4 +1,3 @@
-import { nextAbove } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import { circuit } from './circuit.ts';
@@ -24,14 +23,6 @@ function passes(
     s !== null &&
     (what === 'trough' ? s.trough >= range('minimumOutput').high * (1 + comfort) : s.peak - s.trough <= range('maximumRipple').low * (1 - comfort))
   );
-}
-
-/** The smallest reservoir of the series that passes a check, F; null when none does. */
-export function nextPassing(x: AnyInputs, range: (ref: string) => { low: number; high: number }, what: 'trough' | 'ripple'): number | null {
-  const c1 = range('C1.value');
-  const tolerance = 1 - c1.low / x.parts.C1.value;
-  for (let f: number = RESERVOIRS[0]; f <= RESERVOIRS[1] * 1.01; f = nextAbove(f * 1.01, 'E6')) if (passes(x, range, f, tolerance, what)) return f;
-  return null;
 }
 
 /** The smallest reservoir that holds trough and ripple in the worst corner; the largest bleeder that empties it in time. */

@@ -1,8 +1,8 @@
 import { more, less } from '../../../stage/cures.ts';
 import { impossible, isAbsent, type Value } from '../../../math/absent.ts';
 import { CAPACITOR_VOLTAGES } from '../../../quantity/stock.ts';
-import { defineKind, type Offer, type Sizing } from '../../../stage/contract.ts';
-import { choice, flag, num, openOhms, orNone, when } from '../../../stage/fields.ts';
+import { defineKind, type Offer, type Sizing, type Given } from '../../../stage/contract.ts';
+import { choice, flag, num, openOhms, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import { condition, held, say } from '../../../stage/words.ts';
 
@@ -81,7 +81,7 @@ export const softStartSequencing = defineKind({
         voltageRating: num('V', null),
       },
     },
-    C3: { type: 'capacitor', series: 'E6', tolerance: 0.1, default: 1e-8, doc: 'soft-start capacitor', needed: when((g) => g.rampMode === 'capacitor') },
+    C3: { type: 'capacitor', series: 'E6', tolerance: 0.1, default: 1e-8, doc: 'soft-start capacitor', needed: (g: Given) => g.rampMode === 'capacitor' },
     U1: {
       type: 'device',
       doc: 'stage or load switch',

@@ -1,11 +1,11 @@
-import { STATE_DRAWS } from '../../../stage/contract.ts';
+import { STATE_DRAWS, type Given } from '../../../stage/contract.ts';
 import { STATE_LOADS } from '../../../stage/contract.ts';
 import { more } from '../../../stage/cures.ts';
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { abs, complex, over } from '../../../math/complex.ts';
 import { CAPACITOR_VOLTAGES, RESISTOR_POWERS } from '../../../quantity/stock.ts';
 import { defineKind, type Offer, type Sizing, type SpreadLike } from '../../../stage/contract.ts';
-import { choice, num, orNone, when, pieces } from '../../../stage/fields.ts';
+import { choice, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
 import { converterCapacitor } from '../../../models/switching/converter.ts';
 import { held, say } from '../../../stage/words.ts';
@@ -76,9 +76,9 @@ export const voltageMultiplier = defineKind({
   parts: {
     C1: {
       ...converterCapacitor('each ladder capacitor, all equal'),
-      pieces: pieces((g) => (g.topology === 'series-ladder' ? 2 : 1) * (g.stages as number)),
+      pieces: (g: Given) => (g.topology === 'series-ladder' ? 2 : 1) * (g.stages as number),
     },
-    C2: { ...converterCapacitor('output capacitor of a parallel pump (a series ladder has none)'), needed: when((g) => g.topology === 'parallel-pump') },
+    C2: { ...converterCapacitor('output capacitor of a parallel pump (a series ladder has none)'), needed: (g: Given) => g.topology === 'parallel-pump' },
     C3: {
       type: 'capacitor',
       series: 'E6',
@@ -93,14 +93,14 @@ export const voltageMultiplier = defineKind({
       tolerance: 0.01,
       default: 6810,
       doc: 'feed resistor, two for each microphone',
-      pieces: pieces((g) => 2 * (g.microphoneCount as number)),
+      pieces: (g: Given) => 2 * (g.microphoneCount as number),
       params: { matching: num('ratio', 0.001, 'difference inside one pair', { min: 0 }), powerRating: num('W', null) },
     },
     D1: {
       type: 'device',
       takes: 'diode',
       doc: 'each ladder diode',
-      pieces: pieces((g) => 2 * (g.stages as number)),
+      pieces: (g: Given) => 2 * (g.stages as number),
       params: { forwardVoltage: num('V', 0.6, undefined, { min: 0 }), voltageRating: orNone('V', 75), currentRating: orNone('A', 0.15, 'mean, heating') },
     },
   },

@@ -64,7 +64,7 @@
                   value={r.voltage.high}
                   unit="V"
                 />{:else}does not stand{/if}</td
-            ><td><Quantity value={r.ripple} unit="V" digits={2} /></td>
+            ><td><Quantity value={r.ripple.high} unit="V" digits={2} /></td>
             {#each ['asleep', 'idle', 'typical', 'peak'] as const as s (s)}<td><Quantity value={r.current[s]} unit="A" digits={3} /></td>{/each}</tr
           >
         {/each}
