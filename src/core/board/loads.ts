@@ -11,10 +11,15 @@ import { copiesBefore, modulesBefore, type Rail, type Tap, type Wiring } from '.
 export function drainOf(node: StageNode, def: RailPort, wiring: Wiring, port: string, links: Map<string, Link>): void {
   const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
   if (!def.fills.load || !rail?.providers.length || !rail.consumers.length || isLooped(rail, wiring)) return;
-  const during = def.during?.(node.inputs.x) ?? 'always';
-  const shares = during === 'always' ? sharesOf(node.board) : { asleep: 0, idle: 0, typical: 0, peak: 0, [during]: 1 };
+  const shares = drainShares(node, def);
   const mean = STATE_IDS.map((state) => scaleRange(loadInState(rail, wiring, state).range, shares[state])).reduce(addRanges, exactly(0));
   links.set(def.fills.load, { range: mean, from: `what draws from ${rail.name}` });
+}
+
+/** The time in which a battery that a stage charges is drawn from, by state. */
+export function drainShares(node: StageNode, def: RailPort): Readonly<Record<StateId, number>> {
+  const during = def.during?.(node.inputs.x) ?? 'always';
+  return during === 'always' ? sharesOf(node.board) : { asleep: 0, idle: 0, typical: 0, peak: 0, [during]: 1 };
 }
 
 /** Up a rail: currents, surge, capacitance and voltage limits of all consumers. */
@@ -65,10 +70,14 @@ function surgeOn(rail: Rail, wiring: Wiring, above: ReadonlySet<StageNode> = new
   const all = rail.consumers.flatMap((c) => {
     const ref = c.def.gives.surge;
     const range = c.node.dead ? null : ref === undefined ? surgeThrough(c, wiring, above) : read(ref, c.node.judged);
-    return range ? [scaleRange(range, ref === undefined ? modulesBefore(c.node, rail.providers[0]?.node ?? c.node) : timesAsked(c, rail))] : [];
+    return range ? [scaleRange(range, timesSurging(c, rail))] : [];
   });
   return all.length ? all.reduce(addRanges) : null;
 }
+
+/** How often the surge of a consumer stands before one of its providers: what passes through it is that of its copies already. */
+export const timesSurging = (tap: Tap, rail: Rail): number =>
+  tap.def.gives.surge === undefined ? modulesBefore(tap.node, rail.providers[0]?.node ?? tap.node) : timesAsked(tap, rail);
 
 /**
  * What a stage that passes power on draws while what hangs behind it starts, A: the surge there, as far as its current limit
@@ -98,7 +107,7 @@ export function railBelow(node: StageNode, wiring: Wiring): Rail | null {
 }
 
 /** The rails a stage stands for, each with its port. */
-const provided = (node: StageNode, wiring: Wiring): { rail: Rail; def: RailPort }[] =>
+export const provided = (node: StageNode, wiring: Wiring): { rail: Rail; def: RailPort }[] =>
   Object.entries(node.kind.rails as Record<string, RailPort>).flatMap(([port, def]) => {
     const rail = def.role === 'provides' ? wiring.rails.get(node.doc.rails?.[port] ?? '') : undefined;
     return rail?.providers[0]?.node === node ? [{ rail, def }] : [];

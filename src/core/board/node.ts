@@ -344,9 +344,8 @@ export class StageNode {
       const inside = outcomes[name]?.inside;
       return (
         inside && {
-          inputs: inside.inputs,
-          ...(inside.value ? { value: () => inside.value!(x, env) } : {}),
-          ...(inside.samples ? { samples: inside.samples } : {}),
+          ...inside,
+          value: inside.value && (() => inside.value!(x, env)),
         }
       );
     };

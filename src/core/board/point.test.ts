@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { board } from '../testing/boards.ts';
 import type { StageDoc } from './document.ts';
-import { BoardPoint } from './point.ts';
+import { BoardPoint, type Placed } from './point.ts';
 import { settledBoard } from './settle.ts';
 
 const stages = (current = 0.05): StageDoc[] => [
@@ -88,5 +88,58 @@ describe('a board at a point', () => {
     const before = of('rc').version;
     point.solve('peak');
     expect(of('rc').version).toBe(before);
+  });
+});
+
+describe('figures told of all states, or of the start', () => {
+  const usb: StageDoc = { id: 'usb', kind: 'usb-source', rails: { out: 'vbus' } };
+  const charged: StageDoc[] = [
+    usb,
+    { id: 'charger', kind: 'battery-charger', rails: { in: 'vbus', battery: 'vbat' } },
+    { id: 'cell', kind: 'battery-supply', rails: { out: 'vbat' } },
+    { id: 'load', kind: 'supply-load', given: { asleepCurrent: 0.001, idleCurrent: 0.01, typicalCurrent: 0.05, peakCurrent: 0.2 }, rails: { in: 'vbat' } },
+  ];
+  const shares = { asleep: 0.5, idle: 0.2, typical: 0.2, peak: 0.1 };
+  const states = (Object.keys(shares) as (keyof typeof shares)[]).map((id) => ({ id, share: shares[id] }));
+
+  function drained(values: Placed[]) {
+    const { wiring, nodes } = settledBoard(board(charged, { states }));
+    const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12 });
+    const charger = nodes.find((n) => n.doc.id === 'charger')!;
+    point.renew();
+    point.set(values);
+    point.solve('typical');
+    return { amps: point.cell(charger).holder('loadCurrent').loadCurrent as number, settled: charger.links.get('loadCurrent')!.range.nominal };
+  }
+
+  it('a charger hears what is drawn from its cell on average, whatever state is looked at', () => {
+    const usual = drained([]);
+    expect(usual.amps).toBeCloseTo(0.5 * 0.001 + 0.2 * 0.01 + 0.2 * 0.05 + 0.1 * 0.2, 9);
+    expect(usual.amps).toBeCloseTo(usual.settled, 9);
+    expect(drained([{ stage: 'load', ref: 'given.peakCurrent', value: 0.3 }]).amps - usual.amps).toBeCloseTo(0.1 * 0.1, 9);
+  });
+
+  const passing = (middle: StageDoc): StageDoc[] => [
+    { id: 'in', kind: 'dc-input', given: { supplyVoltage: 12, currentLimit: 3 }, rails: { out: 'v12' } },
+    { ...middle, rails: { in: 'v12', out: 'v5' } },
+    { id: 'module', kind: 'supply-load', given: { typicalCurrent: 0.05, surgeCurrent: 0.4 }, copies: 2, rails: { in: 'v5' } },
+  ];
+  it.each([
+    { id: 'reg', kind: 'linear-regulator', given: { outputVoltage: 5, regulatorType: 'fixed' }, parts: { U1: { referenceVoltage: 5, currentRating: 1.5 } } },
+    { id: 'buck', kind: 'buck-converter', given: { outputVoltage: 5 } },
+  ])('a surge behind a $kind arrives at the input, and moves with what surges', (middle) => {
+    const { wiring, nodes } = settledBoard(board(passing(middle)));
+    const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12 });
+    const adapter = nodes.find((n) => n.doc.id === 'in')!;
+    const at = (surge: number) => {
+      point.renew();
+      point.set([{ stage: 'module', ref: 'given.surgeCurrent', value: surge }]);
+      point.solve('typical');
+      return point.cell(adapter).holder('surgeCurrent').surgeCurrent as number;
+    };
+    expect(at(0.4)).toBeCloseTo(adapter.links.get('surgeCurrent')!.range.nominal, 6);
+    expect(at(0.6)).toBeGreaterThan(at(0.4) * 1.3);
+    expect(at(40)).toBeLessThan(5);
+    expect(at(0)).toBe(0);
   });
 });

@@ -1,14 +1,21 @@
 import { isAbsent } from '../math/absent.ts';
-import type { OutcomeDef, RailMeaning, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
+import { STATE_IDS, type OutcomeDef, type RailMeaning, type RailPort, type Ref, type SignalDown, type SignalPort, type StateId } from '../stage/contract.ts';
 import { AtPoint } from '../stage/judged.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import { finite, heatOf } from './heat.ts';
 import { beside, RAIL_LINKS, read, repeated, SIGNAL_LINKS, typedIn, type Carried } from './links.ts';
-import { keepsPower, timesAsked } from './loads.ts';
+import { drainShares, keepsPower, provided, timesAsked, timesSurging } from './loads.ts';
 import { AMBIENT, type StageNode } from './node.ts';
 import { BRINGS, carrying, pathAttenuation } from './signals.ts';
-import type { Results } from '../tolerance/study.ts';
+import { numeric, type Results } from '../tolerance/study.ts';
 import { copiesBefore, modulesBefore, type Rail, type Tap, type Wiring } from './wiring.ts';
+
+/** Something asked of a field, of so many alike, and the cells it is read from. */
+interface Asking {
+  cells: readonly Cell[];
+  read: () => number | null;
+  times: number;
+}
 
 /** Brings one link up to date. */
 type Carry = (state: StateId) => void;
@@ -74,6 +81,18 @@ export class Cell {
     return this.#heat;
   }
 
+  /** What a port draws, all copies, with another load on a rail it provides, A; null when it cannot be told. */
+  drawing(port: RailPort, load: string | undefined, amps: number): number | null {
+    if (typeof port.draws !== 'string') return null;
+    const where = load === undefined ? {} : this.holder(load);
+    const usual = where[load!];
+    if (load !== undefined) where[load] = amps;
+    const drawn = numeric(load === undefined ? this.o[port.draws] : this.node.judged.study.here()[port.draws]);
+    if (load !== undefined) where[load] = usual;
+    const one = isAbsent(drawn) ? drawn.stand : drawn;
+    return one === undefined ? null : one * (port.copiesCounted ? 1 : this.node.copies);
+  }
+
   /** Fields that were set from outside: no link moves them. */
   held: readonly { where: Holder; field: string }[] = [];
 
@@ -129,6 +148,9 @@ export class BoardPoint {
   readonly #usual: { where: Holder; field: string; value: unknown }[] = [];
   readonly #of: ReadonlyMap<StageNode, Cell>;
   readonly #powering: readonly Cell[];
+  /** What is told of all states together, and at which charge it was last worked out. */
+  readonly #drains: { cell: Cell; field: string; rail: Rail; shares: Readonly<Record<StateId, number>> }[] = [];
+  #drainedAt: Charge | null = null;
 
   constructor(
     private readonly wiring: Wiring,
@@ -171,6 +193,7 @@ export class BoardPoint {
     this.#placed.length = 0;
     for (const u of this.#usual) u.where[u.field] = u.value;
     for (const cell of this.cells) [cell.stale, cell.node.pointwise] = [true, false];
+    this.#drainedAt = null;
   }
 
   /**
@@ -201,6 +224,7 @@ export class BoardPoint {
     this.#charge = charge;
     for (const cell of this.cells) cell.node.pointwise = true;
     for (let again = 0; again < 3; again++) {
+      this.#average();
       this.#rails(state);
       let disturbed = false;
       for (const cell of this.cells) {
@@ -216,8 +240,22 @@ export class BoardPoint {
         disturbed ||= cell.stale;
       }
       if (!disturbed) return;
+      this.#drainedAt = null;
     }
     for (const cell of this.cells) if (cell.stale) cell.evaluate();
+  }
+
+  /** What batteries give on average, state by state. */
+  #average(): void {
+    if (!this.#drains.length || this.#drainedAt === this.#charge) return;
+    const means = this.#drains.map(() => 0);
+    for (const state of STATE_IDS) {
+      if (!this.#drains.some((d) => d.shares[state] > 0)) continue;
+      this.#rails(state);
+      this.#drains.forEach((d, i) => (means[i]! += d.shares[state] * this.currentOf(d.rail, state)));
+    }
+    this.#drains.forEach((d, i) => this.#put(d.cell, d.cell.holder(d.field), d.field, means[i]!));
+    this.#drainedAt = this.#charge;
   }
 
   #rails(state: StateId): void {
@@ -246,9 +284,10 @@ export class BoardPoint {
       const rail = this.wiring.rails.get(node.doc.rails?.[port] ?? '');
       const provider = rail?.providers[0];
       if (!rail || !provider) continue;
-      if (def.role === 'provides') {
+      if (def.role === 'battery') this.#drain(cell, def, rail);
+      else if (def.role === 'provides') {
         if (rail.consumers.length && provider.node === node) this.#load(cell, def, rail);
-      } else if (def.role === 'consumes' && provider.node !== node) {
+      } else if (provider.node !== node) {
         this.#feed(cell, def, this.cell(provider.node), provider.def);
         const { current } = def.fills;
         if (current) cell.up.push((state) => this.#put(cell, cell.holder(current), current, this.currentOf(rail, state)));
@@ -281,32 +320,73 @@ export class BoardPoint {
     for (const [meaning, field] of Object.entries(fills) as [RailMeaning, string][]) {
       const carried = RAIL_LINKS[meaning];
       if (carried.way !== 'back' || carried.kept || field === fills.load || field === fills.power || !cell.node.links.has(field)) continue;
-      const asks = rail.consumers.flatMap((c) =>
-        c.def.gives[meaning] === undefined || c.node.dead ? [] : [{ cell: this.cell(c.node), ref: c.def.gives[meaning]!, times: timesAsked(c, rail) }],
-      );
-      // A surge that passes through a stage without a word of its own stays as it is at the nominal board.
-      if (meaning === 'surge' && asks.length < rail.consumers.length) continue;
+      const asks = meaning === 'surge' ? this.#surges(rail) : rail.consumers.flatMap((c) => this.#asking(c, c.def.gives[meaning], timesAsked(c, rail)));
       this.#ask(cell, field, carried, asks);
     }
   }
 
+  /** What a battery gives on average, to the stage that charges it. */
+  #drain(cell: Cell, def: RailPort, rail: Rail): void {
+    const field = def.fills.load;
+    if (!field || !cell.node.links.has(field)) return;
+    this.#drains.push({ cell, field, rail, shares: drainShares(cell.node, def) });
+  }
+
+  #asking({ node }: Pick<Tap, 'node'>, ref: Ref | undefined, times: number): Asking[] {
+    const cell = this.cell(node);
+    return ref === undefined || node.dead ? [] : [{ cells: [cell], read: this.#reader(cell, ref), times }];
+  }
+
+  /** What surges on a rail: what its consumers say of themselves, and what passes through those that say nothing. */
+  #surges(rail: Rail, above: ReadonlySet<StageNode> = new Set()): Asking[] {
+    return rail.consumers.flatMap((c) =>
+      c.def.gives.surge === undefined ? this.#surgeThrough(c, timesSurging(c, rail), above) : this.#asking(c, c.def.gives.surge, timesSurging(c, rail)),
+    );
+  }
+
+  /** As the ranges have it: the surge behind a stage as far as its limit lets it through, by the efficiency at that load. */
+  #surgeThrough(tap: Tap, times: number, above: ReadonlySet<StageNode>): Asking[] {
+    const { node, def } = tap;
+    if (node.dead || above.has(node)) return [];
+    const cell = this.cell(node);
+    const path = new Set([...above, node]);
+    const behind = provided(node, this.wiring).flatMap(({ rail, def: gives }) => {
+      const asks = this.#surges(rail, path);
+      const limit = gives.gives.currentLimit;
+      return asks.length ? [{ rail, asks, load: gives.fills.load, most: limit === undefined ? () => null : this.#reader(cell, limit) }] : [];
+    });
+    if (!behind.length) return [];
+    const read = (): number => {
+      for (const b of behind) {
+        const surge = b.asks.reduce((sum, a) => sum + (a.read() ?? 0) * a.times, 0);
+        if (surge <= 0) continue;
+        const passed = Math.min(surge, b.most() ?? Infinity);
+        if (typeof def.draws === 'string') return cell.drawing(def, b.load, passed) ?? passed;
+        const [drawn, peak] = [def.draws && cell.o[def.draws.peak], this.currentOf(b.rail, 'peak')];
+        return typeof drawn === 'number' && peak > 0 ? (passed * drawn * (def.copiesCounted ? 1 : node.copies)) / peak : passed;
+      }
+      return 0;
+    };
+    return [{ cells: [cell, ...behind.flatMap((b) => b.asks.flatMap((a) => a.cells))], read, times }];
+  }
+
   /** Joins what several ask of a field, whenever one of them moved. */
-  #ask(cell: Cell, field: string, carried: Carried, asks: readonly { cell: Cell; ref: Ref; times: number }[]): void {
+  #ask(cell: Cell, field: string, carried: Carried, asks: readonly Asking[]): void {
     const where = cell.holder(field);
-    const readers = asks.map((a) => ({ cell: a.cell, times: a.times, read: this.#reader(a.cell, a.ref) }));
+    const cells = [...new Set(asks.flatMap((a) => a.cells))];
     const typed = typedNominal(carried, cell, field);
     const join = carried.join!;
     let known = -1;
     cell.asked.push(() => {
       let version = 0;
-      for (const r of readers) version += r.cell.version;
+      for (const c of cells) version += c.version;
       if (version === known) return;
       known = version;
       let all: Range | null = null;
-      for (const r of readers) {
-        const value = r.read();
+      for (const a of asks) {
+        const value = a.read();
         if (value === null) continue;
-        const together = repeated(carried, exactly(value), r.times);
+        const together = repeated(carried, exactly(value), a.times);
         all = all ? join(all, together) : together;
       }
       if (all) this.#put(cell, where, field, (typed ? beside(carried, typed, all) : all).nominal);
@@ -409,9 +489,7 @@ export class BoardPoint {
     for (const [meaning, field] of Object.entries(def.fills) as [keyof NonNullable<SignalPort['back']>, string][]) {
       const carried = SIGNAL_LINKS[meaning];
       if (carried.way !== 'back' || carried.kept || !cell.node.links.has(field)) continue;
-      const asks = takers.flatMap((w) =>
-        w.def.back?.[meaning] === undefined || w.to.dead ? [] : [{ cell: this.cell(w.to), ref: w.def.back[meaning]!, times: copiesBefore(w.to, cell.node) }],
-      );
+      const asks = takers.flatMap((w) => this.#asking({ node: w.to }, w.def.back?.[meaning], copiesBefore(w.to, cell.node)));
       if (asks.length) this.#ask(cell, field, carried, asks);
     }
   }

@@ -101,8 +101,11 @@ export interface OutcomeDef {
   doc?: string;
   /** How it is called on screens. */
   title: string;
-  /** Not monotone in these inputs: the engine samples the inside, with this outcome's own formula where it has one. */
-  inside?: { inputs: readonly string[]; value?: (x: AnyInputs, env: AnyInputs) => Value; samples?: number };
+  /**
+   * Not monotone in these inputs: the engine samples the inside, with this outcome's own formula where it has one; where it
+   * turns round only as two outcomes cross, only if they may.
+   */
+  inside?: { inputs: readonly string[]; value?: (x: AnyInputs, env: AnyInputs) => Value; samples?: number; crossing?: readonly [string, string] };
   /**
    * Made from other outcomes: the root-sum-square half-spread of one, the span over several with the nominal of one, or the
    * largest magnitude of signed alternatives, each at its own corner (plus and minus an error, the points of a band).

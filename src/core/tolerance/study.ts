@@ -32,9 +32,11 @@ export interface Spread {
 /** An outcome that is not monotone in some inputs. `value` gives this outcome alone, so that sampling it stays cheap; without it all are worked out. */
 export interface Inside {
   inputs: readonly string[];
-  value?: () => Value;
+  value?: (() => Value) | undefined;
   /** Points over the range, ends included. */
   samples?: number;
+  /** Monotone all the same, unless these two outcomes may cross. */
+  crossing?: readonly [string, string];
 }
 
 export type Results = Record<string, Value | string | boolean>;
@@ -340,8 +342,10 @@ export class Study {
       const other = this.#climb(k, designed, sign, this.#all);
       if (worse(other.value, top.value, sign)) top = other;
     }
+    const inside = this.insideOf(outcome);
+    if (!inside || (inside.crossing && !this.#cross(...inside.crossing))) return top.value;
     // What is not monotone in an input may be worst at another end of it, with all others turned round there.
-    for (const path of this.insideOf(outcome)?.inputs ?? []) {
+    for (const path of inside.inputs) {
       const at = this.inputs.findIndex((i) => i.path === path);
       if (at < 0) continue;
       for (const end of ENDS) {
@@ -358,7 +362,13 @@ export class Study {
         if (worse(other.value, top.value, sign)) top = other;
       }
     }
-    return this.#sampleInside(outcome, top.ends, sign, top.value);
+    return this.#sampleInside(outcome, inside, top.ends, sign, top.value);
+  }
+
+  /** Whether the ends of two outcomes overlap. */
+  #cross(one: string, other: string): boolean {
+    const [a, b] = [this.plain(one), this.plain(other)];
+    return !((a.low ?? -Infinity) > (b.high ?? Infinity) || (b.low ?? -Infinity) > (a.high ?? Infinity));
   }
 
   /** Flips single inputs from a corner, keeping what makes it worse, until nothing does. */
@@ -429,9 +439,7 @@ export class Study {
     });
   }
 
-  #sampleInside(outcome: string, ends: readonly End[], sign: -1 | 1, start: number): number {
-    const inside = this.insideOf(outcome);
-    if (!inside) return start;
+  #sampleInside(outcome: string, inside: Inside, ends: readonly End[], sign: -1 | 1, start: number): number {
     let worst = start;
     for (const path of inside.inputs) {
       const at = this.inputs.findIndex((i) => i.path === path);

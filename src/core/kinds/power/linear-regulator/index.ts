@@ -8,6 +8,13 @@ import { choice, num } from '../../../stage/fields.ts';
 import { checks } from './checks.ts';
 import { size } from './sizing.ts';
 
+/** Where it just does not drop out, heat is least and efficiency best: between the ends, where the output may rise to its input. */
+const turning = {
+  inputs: ['parts.U1.referenceVoltage', 'given.inputVoltage'],
+  samples: 9,
+  crossing: ['differential', 'dropoutVoltage'],
+} as const;
+
 export const linearRegulator = defineKind({
   id: 'linear-regulator',
   family: 'power',
@@ -93,8 +100,8 @@ export const linearRegulator = defineKind({
     dropoutVoltage: { unit: 'V', title: 'dropout' },
     minimumInputVoltage: { unit: 'V', title: 'least mean input', doc: 'mean input needed' },
     inputPeak: { unit: 'V', title: 'highest input' },
-    dissipation: { unit: 'W', title: 'dissipation' },
-    junctionTemperature: { unit: 'degC', title: 'junction' },
+    dissipation: { unit: 'W', title: 'dissipation', inside: turning },
+    junctionTemperature: { unit: 'degC', title: 'junction', inside: turning },
     requiredSinkToAmbient: { unit: 'K/W', title: 'heatsink needed', doc: 'null if no heatsink can' },
     highestInputVoltage: {
       unit: 'V',
@@ -110,8 +117,7 @@ export const linearRegulator = defineKind({
       doc: 'if the ripple is a sawtooth: its first five harmonics, each by the rejection at its frequency',
     },
     outputNoise: { unit: 'V', title: 'output noise' },
-    // Best where it just does not drop out, which lies between the ends where the output may rise to its input.
-    efficiency: { unit: 'ratio', title: 'efficiency', inside: { inputs: ['parts.U1.referenceVoltage', 'given.inputVoltage'], samples: 9 } },
+    efficiency: { unit: 'ratio', title: 'efficiency', inside: turning },
     startUpTime: { unit: 's', title: 'start-up time', doc: 'null if loadCurrent >= currentLimit' },
     startVoltage: { unit: 'V', title: 'first output when cold', doc: 'first output with a cold filament; null unless coldCurrentRatio > 1' },
     startCurrent: { unit: 'A', title: 'current into the cold load' },
