@@ -140,9 +140,13 @@ export function costOf(doc: BoardDoc): number | null {
 export const currencyOf = (doc: BoardDoc): string => doc.brief?.currency ?? 'EUR';
 
 /** Shares of time by state; everything in `typical` when the board lists none. */
-export function sharesOf(doc: BoardDoc): Record<StateId, number> {
+export function sharesOf(doc: BoardDoc): Readonly<Record<StateId, number>> {
+  const known = shared.get(doc);
+  if (known) return known;
   const shares = Object.fromEntries(STATE_IDS.map((s) => [s, 0])) as Record<StateId, number>;
   if (!doc.states?.length) shares.typical = 1;
   for (const s of doc.states ?? []) shares[s.id] = s.share;
+  shared.set(doc, shares);
   return shares;
 }
+const shared = new WeakMap<BoardDoc, Readonly<Record<StateId, number>>>();

@@ -1,5 +1,5 @@
+import { railPorts, signalPorts } from '../stage/ports.ts';
 import { mustKind } from '../kinds/index.ts';
-import type { RailPort, SignalPort } from '../stage/contract.ts';
 import type { BoardDoc, GivenValue, PartDoc, StageDoc } from './document.ts';
 
 /** Pure edits: a document in, a document out. Every one keeps the document valid in shape; values are checked at the door. */
@@ -85,7 +85,7 @@ export function addStage(doc: BoardDoc, kindId: string, links: Pick<StageDoc, 'r
   const kind = mustKind(kindId);
   const id = freeId(doc, kindId);
   const rails: Record<string, string> = { ...links.rails };
-  for (const [port, def] of Object.entries(kind.rails as Record<string, RailPort>)) {
+  for (const [port, def] of railPorts(kind)) {
     if (def.role === 'provides' && !rails[port]) rails[port] = freeRail(doc, id);
   }
   const stage: StageDoc = { id, kind: kindId, ...(Object.keys(rails).length ? { rails } : {}), ...(links.signals ? { signals: links.signals } : {}) };
@@ -146,11 +146,11 @@ export function moveStage(doc: BoardDoc, id: string, by: number): BoardDoc {
 /** What a port can be connected to: rails somebody names, outputs of other stages. */
 export function choicesFor(doc: BoardDoc, stage: StageDoc): { rails: string[]; signals: string[] } {
   const rails = [...new Set(doc.stages.flatMap((s) => (s.id === stage.id ? [] : Object.values(s.rails ?? {}))))].sort();
-  const events = Object.values(mustKind(stage.kind).signals as Record<string, SignalPort>).some((p) => p.role === 'in' && p.event);
+  const events = signalPorts(mustKind(stage.kind)).some(([, p]) => p.role === 'in' && p.event);
   const signals = doc.stages.flatMap((s) =>
     s.id === stage.id
       ? []
-      : Object.entries(mustKind(s.kind).signals as Record<string, SignalPort>)
+      : signalPorts(mustKind(s.kind))
           .filter(([, p]) => p.role === 'out' && p.down && (p.event ?? false) === events)
           .map(([port]) => `${s.id}.${port}`),
   );

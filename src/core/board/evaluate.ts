@@ -1,3 +1,4 @@
+import { railPorts } from '../stage/ports.ts';
 import type { Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
 import { isCondition, judge, passes, type CheckResult } from '../stage/judge.ts';
 import type { Judged } from '../stage/judged.ts';
@@ -197,7 +198,7 @@ function stageSum(node: StageNode, doc: BoardDoc): StageSum {
 
 /** The check nearest to or furthest beyond its limit; one that fails without a margin comes first, an unknown one after that. */
 export function worst(checks: readonly CheckResult[]): CheckResult | null {
-  return [...checks].sort(byMargin)[0] ?? null;
+  return checks.reduce<CheckResult | null>((least, c) => (least && byMargin(c, least) >= 0 ? least : c), null);
 }
 
 /** What fails without a number mostly follows from what fails with one, so it comes after it. */
@@ -208,10 +209,14 @@ export const byMargin = (a: CheckResult, b: CheckResult): number => rank(a) - ra
 /** The margin to look at first: notes and what has been waived with a reason do not count. */
 function tightestOf(stages: readonly StageSum[], doc: BoardDoc): Sum['tightest'] {
   const waived = (stage: string, check: string) => (doc.waivers ?? []).some((w) => w.stage === stage && w.check === check);
-  const all = stages.flatMap((s) =>
-    s.checks.filter((c) => c.severity !== 'note' && !isCondition(c) && !waived(s.id, c.id)).map((check) => ({ stage: s.id, check })),
-  );
-  return all.sort((a, b) => byMargin(a.check, b.check))[0] ?? null;
+  let tightest: Sum['tightest'] = null;
+  for (const s of stages) {
+    for (const check of s.checks) {
+      if (check.severity === 'note' || isCondition(check) || (tightest && byMargin(check, tightest.check) >= 0) || waived(s.id, check.id)) continue;
+      tightest = { stage: s.id, check };
+    }
+  }
+  return tightest;
 }
 
 const collapse = (stands: boolean): Finding[] =>
@@ -259,8 +264,18 @@ export function sentence(s: { title: string }, c: CheckResult): string {
   return `${s.title}: ${c.title} reaches ${formatText(c.value, c.unit, 4)}; ${limit}${margin}. ${c.help}`.trim();
 }
 
+const told = new WeakMap<StageNode, { version: number; offers: readonly Offer[]; findings: Finding[] }>();
+
 /** What links bring that the kind refuses is impossible, not invalid. Typed values a link overrides are worth a note. */
 function linkFindings(node: StageNode): Finding[] {
+  const known = told.get(node);
+  if (known?.version === node.version && known.offers === node.offers) return known.findings;
+  const findings = foundInLinks(node);
+  told.set(node, { version: node.version, offers: node.offers, findings });
+  return findings;
+}
+
+function foundInLinks(node: StageNode): Finding[] {
   const stage = node.doc.id;
   const refused = node.refusals().map((r): Finding => ({ severity: 'must', stage, text: `${node.title}: ${r.message}` }));
   const fields = node.kind.given as Record<string, { unit: never }>;
@@ -308,7 +323,7 @@ function linkFindings(node: StageNode): Finding[] {
 function openConnections(nodes: readonly StageNode[]): Finding[] {
   if (nodes.length < 2) return [];
   return nodes.flatMap((node) =>
-    Object.entries(node.kind.rails as Record<string, RailPort>).flatMap(([port, def]): Finding[] => {
+    railPorts(node.kind).flatMap(([port, def]): Finding[] => {
       if (node.doc.rails?.[port] || node.doc.signals?.[port] || def.role === 'battery') return [];
       if (def.role === 'provides')
         return [{ severity: 'note', stage: node.doc.id, text: `${node.title} provides a rail that has no name yet, so nothing can draw from it.` }];

@@ -1,19 +1,23 @@
 import { isAbsent } from '../math/absent.ts';
 import { STATE_IDS, type StateId, type WarmDevice } from '../stage/contract.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
-import type { Results } from '../tolerance/study.ts';
+import type { Results, Study } from '../tolerance/study.ts';
 import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';
 import { copiesBefore, modulesBefore, type Wiring } from './wiring.ts';
 
 /** The finite results of a stage, and what stands where one has no number as designed. */
 export function finite(results: Results): Record<string, number> {
   const found: Record<string, number> = {};
+  return into(found, results);
+}
+
+function into(found: Record<string, number | undefined>, results: Results): Record<string, number> {
   for (const name in results) {
     const value = results[name];
     const seen = isAbsent(value) ? value.stand : value;
-    if (typeof seen === 'number' && Number.isFinite(seen)) found[name] = seen;
+    found[name] = typeof seen === 'number' && Number.isFinite(seen) ? seen : undefined;
   }
-  return found;
+  return found as Record<string, number>;
 }
 
 /** Heat of all copies of a stage by place, on the whole board, W, with its inputs as they stand and the results that are finite. */
@@ -26,29 +30,53 @@ export function heatByPlace(node: StageNode, results: Record<string, number>, st
 }
 
 /** Heat of all copies of a stage in a state, W. A stage outside its region cannot cool anything. */
-export const heatOf = (node: StageNode, results: Record<string, number>, state: StateId): number =>
-  heatByPlace(node, results, state).reduce((sum, [, watts]) => sum + Math.max(0, watts), 0);
-
-/** Of stages as they were judged last. */
-const warmths = new WeakMap<StageNode['judged'], Range>();
+export function heatOf(node: StageNode, results: Record<string, number>, state: StateId): number {
+  if (node.dead || !node.kind.heat) return 0;
+  const places = node.kind.heat(node.inputs.x, results, state, node.copies);
+  let sum = 0;
+  for (const place in places) {
+    const one = places[place]!;
+    if (Number.isFinite(one)) sum += Math.max(0, one * node.copies * node.times);
+  }
+  return sum;
+}
 
 /** Heat of a stage, W: least in the coolest state, typical, and most in the hottest, each at its worst end by plain corners. */
 function warmth(node: StageNode): Range {
   if (node.dead || !node.kind.heat) return exactly(0);
-  const known = warmths.get(node.judged) ?? studied(node);
-  warmths.set(node.judged, known);
-  return known;
+  node.tell(heats);
+  const { study } = node.judged;
+  const known = warmths.get(study);
+  if (known) return known;
+  const usual = study.nominal[USUAL] as number;
+  const range = { nominal: usual, low: Math.min(usual, study.plain(LEAST_HEAT).low ?? usual), high: Math.max(usual, study.plain(MOST_HEAT).high ?? usual) };
+  warmths.set(study, range);
+  return range;
 }
 
-function studied(node: StageNode): Range {
-  const run = (): Results => {
-    const results = finite(node.judged.study.here());
-    const all = STATE_IDS.map((state) => heatOf(node, results, state));
-    return { usual: all[STATE_IDS.indexOf('typical')]!, least: Math.min(...all), most: Math.max(...all) };
-  };
-  const study = node.aside(run);
-  const usual = study.nominal.usual as number;
-  return { nominal: usual, low: Math.min(usual, study.plain('least').low ?? usual), high: Math.max(usual, study.plain('most').high ?? usual) };
+/** Of studies that were asked before. */
+const warmths = new WeakMap<Study, Range>();
+
+const USUAL = 'heat, usual';
+const LEAST_HEAT = 'heat, least';
+const MOST_HEAT = 'heat, most';
+/** One for all: read before the next is written. */
+const scratch: Record<string, Record<string, number | undefined>> = {};
+
+/** Heat of all copies among the results of a stage: in the typical state, the coolest and the hottest, W. */
+function heats(node: StageNode, results: Results): Results {
+  const found = into((scratch[node.kind.id] ??= {}), results);
+  let [least, most, usual] = [Infinity, -Infinity, 0];
+  for (const state of STATE_IDS) {
+    const watts = heatOf(node, found, state);
+    if (watts < least) least = watts;
+    if (watts > most) most = watts;
+    if (state === 'typical') usual = watts;
+  }
+  results[USUAL] = usual;
+  results[LEAST_HEAT] = least;
+  results[MOST_HEAT] = most;
+  return results;
 }
 
 /** What heat links bring to a stage: the air around it, the sink under its device, and, to an enclosure or a sink, the heat it takes up. */

@@ -1,3 +1,4 @@
+import { railPorts } from '../stage/ports.ts';
 import { STATE_IDS, type RailMeaning, type RailPort, type StateId } from '../stage/contract.ts';
 import { addRanges, exactly, mirrored, scaleRange, type Range } from '../quantity/uncertain.ts';
 import { sharesOf } from './document.ts';
@@ -103,12 +104,17 @@ function surgeThrough(tap: Tap, wiring: Wiring, above: ReadonlySet<StageNode>): 
 
 /** The rail a stage provides with its load told in one field, where it has one that others draw from. */
 export function railBelow(node: StageNode, wiring: Wiring): Rail | null {
-  return provided(node, wiring).find(({ rail, def }) => def.fills.load && rail.consumers.length)?.rail ?? null;
+  for (const [port, def] of railPorts(node.kind)) {
+    if (def.role !== 'provides' || !def.fills.load) continue;
+    const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
+    if (rail?.consumers.length && rail.providers[0]?.node === node) return rail;
+  }
+  return null;
 }
 
 /** The rails a stage stands for, each with its port. */
 export const provided = (node: StageNode, wiring: Wiring): { rail: Rail; def: RailPort }[] =>
-  Object.entries(node.kind.rails as Record<string, RailPort>).flatMap(([port, def]) => {
+  railPorts(node.kind).flatMap(([port, def]) => {
     const rail = def.role === 'provides' ? wiring.rails.get(node.doc.rails?.[port] ?? '') : undefined;
     return rail?.providers[0]?.node === node ? [{ rail, def }] : [];
   });
@@ -234,7 +240,7 @@ function isLooped(rail: Rail, wiring: Wiring, above: ReadonlySet<Rail> = new Set
   if (above.has(rail)) return true;
   const path = new Set([...above, rail]);
   return rail.consumers.some((c) =>
-    Object.entries(c.node.kind.rails as Record<string, RailPort>).some(([port, d]) => {
+    railPorts(c.node.kind).some(([port, d]) => {
       const below = d.role === 'provides' ? wiring.rails.get(c.node.doc.rails?.[port] ?? '') : undefined;
       return below !== undefined && isLooped(below, wiring, path);
     }),

@@ -1,10 +1,11 @@
+import { railPorts } from '../stage/ports.ts';
 import { impossible, isAbsent, type Absent } from '../math/absent.ts';
 import type { Kind, Offer, OutcomeDef, RailPort, SignalDown, SignalPort, Sizing, StateId } from '../stage/contract.ts';
 import { Judged, type AnyInputs, type Method } from '../stage/judged.ts';
 import type { Drawer } from '../quantity/drawer.ts';
 import { seriesBetween, type Series } from '../quantity/preferred.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
-import { Study, type Input, type Move, type Results, type Spread } from '../tolerance/study.ts';
+import { plainEnds, Study, type Input, type Move, type Results, type Spread } from '../tolerance/study.ts';
 import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, timesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
 import { stageInputs, type Chosen, type StageInputs } from './stage-inputs.ts';
 
@@ -45,6 +46,9 @@ export interface Wishes {
   limits?: Readonly<Record<string, { low?: number; high?: number }>>;
 }
 
+/** Figures made of a stage's results, written beside them. */
+export type Figures = (node: StageNode, results: Results) => Results;
+
 /** What a stage knows of its surroundings, and what was chosen for it there. */
 interface Standing {
   links: Map<string, Link>;
@@ -53,6 +57,7 @@ interface Standing {
   offers: Offer[];
   sizedFor: ReadonlyMap<string, Link> | null;
   incoming: Record<string, SignalDown>;
+  figures: Figures | null;
 }
 
 /** One stage while the board is being summed up. */
@@ -85,7 +90,9 @@ export class StageNode {
   /** Judged by plain corners, as the stages around it see it. */
   #plain!: Judged;
   #full: { plain: Judged; judged: Judged } | null = null;
-  #aside: { study: Study; version: number } | null = null;
+  #figures: Figures | null = null;
+  /** A copy that is being sized. */
+  #sized = false;
   #probe: { version: number; node: StageNode } | null = null;
   /** What the links were when its open parts were sized. */
   #sizedFor: ReadonlyMap<string, Link> | null = null;
@@ -101,6 +108,8 @@ export class StageNode {
     readonly doc: StageDoc,
     readonly kind: Kind,
     settled?: Standing,
+    /** Of the same stage, among stages that were not sized yet: its corners are a start. */
+    earlier?: Study,
   ) {
     this.title = titleOf(doc, kind.title);
     this.copies = doc.copies ?? 1;
@@ -115,7 +124,8 @@ export class StageNode {
     this.offers = settled.offers;
     this.#sizedFor = settled.sizedFor;
     this.incoming = settled.incoming;
-    this.#lay();
+    this.#figures = settled.figures;
+    this.#lay(earlier);
   }
 
   /** The air around the stage, °C: that outside, or that of the enclosure it stands in. */
@@ -130,7 +140,15 @@ export class StageNode {
 
   /** Where it stands now: links are replaced when they move, never changed, so that this stays. */
   standing(): Standing {
-    return { links: this.links, dead: this.dead, chosen: this.chosen, offers: this.offers, sizedFor: this.#sizedFor, incoming: this.incoming };
+    return {
+      links: this.links,
+      dead: this.dead,
+      chosen: this.chosen,
+      offers: this.offers,
+      sizedFor: this.#sizedFor,
+      incoming: this.incoming,
+      figures: this.#figures,
+    };
   }
 
   /** The stage as it stands now, whatever happens to this one: made when somebody asks. */
@@ -163,7 +181,10 @@ export class StageNode {
 
   /** A copy to size, among stages that are sized already; the same one as long as this stage stays as it is. */
   probe(): StageNode {
-    if (this.#probe?.version !== this.version) this.#probe = { version: this.version, node: this.with(this.doc) };
+    if (this.#probe?.version !== this.version) {
+      this.#probe = { version: this.version, node: this.with(this.doc) };
+      this.#probe.node.#sized = true;
+    }
     return this.#probe!.node;
   }
 
@@ -188,7 +209,8 @@ export class StageNode {
 
   /** A stage with what this copy has chosen: the one it was `before` where that chose the same. */
   become(before?: StageNode): StageNode {
-    const node = before && sameChoice(before.chosen, this.chosen) ? before.again() : this.with(this.doc);
+    const node =
+      before && sameChoice(before.chosen, this.chosen) ? before.again() : new StageNode(this.board, this.doc, this.kind, this.standing(), this.#plain.study);
     node.offers = this.offers;
     node.#sizedFor = this.#sizedFor;
     return node;
@@ -212,8 +234,7 @@ export class StageNode {
   /** Builds the inputs and the study anew; corners of the study before serve again. */
   #lay(earlier?: Study): void {
     this.version++;
-    const ranges = new Map([...this.links].map(([name, link]) => [name, link.range]));
-    this.inputs = stageInputs(this.kind, this.doc, ranges, this.ambient, this.chosen);
+    this.inputs = stageInputs(this.kind, this.doc, this.links, this.ambient, this.chosen);
     this.#draws.clear();
     this.#shareLoad();
     this.judged = this.#plain = this.#judge(this.inputs, 'plain', undefined, earlier);
@@ -221,7 +242,7 @@ export class StageNode {
 
   /** The provided rail whose load is told in one field. */
   get #loaded(): { field: string; voltage: string } | null {
-    const port = Object.values(this.kind.rails as Record<string, RailPort>).find((d) => d.role === 'provides' && d.fills.load);
+    const port = railPorts(this.kind).find(([, d]) => d.role === 'provides' && d.fills.load)?.[1];
     return port ? { field: port.fills.load!, voltage: port.gives.voltage! } : null;
   }
 
@@ -267,18 +288,17 @@ export class StageNode {
     this.#lay(this.#plain.study);
   }
 
-  /** A study of another function of the stage's numbers; it too takes over the corners of the one before. */
-  aside(run: () => Results): Study {
-    const study = new Study(this.inputs.inputs, run, undefined, this.inputs.prepare, this.#aside?.study);
-    this.#aside = { study, version: this.version };
-    return study;
+  /** Has figures made of the stage's results told among them from now on, with ends of their own. */
+  tell(figures: Figures): void {
+    if (this.#figures === figures && !this.#sized) return;
+    this.#figures = figures;
+    this.#sized = false;
+    this.#lay(this.#plain.study);
   }
 
   /** Looks whether corners taken over while the board settled hold; where they do not the stage is laid anew, and false told. */
   confirm(): boolean {
-    const aside = this.#aside?.version === this.version ? this.#aside.study : null;
-    if (this.#plain.study.confirm() && (aside?.confirm() ?? true)) return true;
-    this.#aside = null;
+    if (this.#plain.study.confirm()) return true;
     this.#lay();
     return false;
   }
@@ -335,10 +355,13 @@ export class StageNode {
 
   #judge(inputs: StageInputs, method: Method = 'plain', known?: Judged['env'], earlier?: Study): Judged {
     const x = inputs.x;
-    const env = (known as never) ?? { nominal: copyOf(x), ambient: inputs.fields.get('ambient')!, copies: this.copies, states: sharesOf(this.board) };
+    const env = (known as never) ?? new Surroundings(inputs, this.copies, sharesOf(this.board));
     const nothing = this.dead && this.#nothing(this.dead);
-    const plain = () => this.kind.evaluate(x, env) as Results;
-    const run = nothing ? () => nothing : this.#rising ? () => (this.pointwise ? plain() : this.#following(plain)) : plain;
+    const plain = () => this.kind.evaluate(x, env as never) as Results;
+    const own = nothing ? () => nothing : this.#rising ? () => (this.pointwise ? plain() : this.#following(plain)) : plain;
+    const figures = nothing ? null : this.#figures;
+    // Only while links settle: nobody asks for them in the search for ends, or while it is sized.
+    const run = figures ? () => (this.#sized || this.judged !== this.#plain ? own() : figures(this, own())) : own;
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
     const insideOf = (name: string) => {
       const inside = outcomes[name]?.inside;
@@ -350,7 +373,7 @@ export class StageNode {
       );
     };
     const study = new Study(inputs.inputs, run, insideOf, inputs.prepare, earlier);
-    return this.#wrap(study, x, env, method);
+    return this.#wrap(study, x, env as never, method);
   }
 
   #wrap(study: Study, x: AnyInputs, env: Judged['env'], method: Method): Judged {
@@ -437,7 +460,7 @@ export class StageNode {
 
   #sizing(wishes: Wishes = { hold: [] }): Sizing {
     const part = (slot: string) => this.inputs.parts.find((p) => p.slot === slot)!;
-    const range = (path: string) => this.inputs.fields.get(path) ?? null;
+    const { range } = this.inputs;
     const must = (path: string) => {
       const found = range(path);
       if (!found) throw new Error(`sizing of ${this.kind.id} asks for "${path}", which has no value`);
@@ -472,9 +495,7 @@ export class StageNode {
     if (!attenuation) return exactly(0);
     const at = { frequency: frequency.nominal };
     const inputs = [...this.inputs.inputs, { path: 'frequency', target: at as Record<string, unknown>, key: 'frequency', ...frequency }];
-    const study = new Study(inputs, () => ({ a: attenuation(this.inputs.x, this.judged.env, at.frequency) }), undefined, this.inputs.prepare);
-    const s = study.plain('a');
-    return { nominal: s.nominal ?? 0, low: s.low ?? 0, high: s.high ?? 0 };
+    return plainEnds(inputs, () => attenuation(this.inputs.x, this.judged.env, at.frequency), this.inputs.prepare);
   }
 
   /** The kind's refusals of what links brought: impossible here, not invalid. */
@@ -534,11 +555,39 @@ function loadAt({ volts, low, nominal, high }: Rising, at: number, share: number
   return Math.max(0, line('nominal') + Math.abs(share) * (line(share < 0 ? 'low' : 'high') - line('nominal')));
 }
 
-/** The inputs once more: lists and rows are never changed, so that they are shared. */
-function copyOf(x: AnyInputs): AnyInputs {
-  const parts: Record<string, unknown> = {};
+/** What a kind is told beside its inputs. */
+class Surroundings {
+  readonly ambient: Range;
+  readonly #inputs: StageInputs;
+  #nominal: AnyInputs | null = null;
+
+  constructor(
+    inputs: StageInputs,
+    readonly copies: number,
+    readonly states: Readonly<Record<StateId, number>>,
+  ) {
+    this.#inputs = inputs;
+    this.ambient = inputs.range('ambient')!;
+  }
+
+  /** The nominal inputs, wherever they stand now. Copied when somebody asks: few do. */
+  get nominal(): AnyInputs {
+    return (this.#nominal ??= nominalOf(this.#inputs));
+  }
+}
+
+/** The inputs at their nominal once more: lists and rows are never changed, so that they are shared. */
+function nominalOf({ x, inputs }: StageInputs): AnyInputs {
+  const parts: Record<string, Record<string, unknown>> = {};
   for (const slot in x.parts) parts[slot] = { ...x.parts[slot] };
-  return { given: { ...x.given }, parts, carried: { ...x.carried }, ambient: x.ambient };
+  const copy: AnyInputs = { given: { ...x.given }, parts, carried: { ...x.carried }, ambient: x.ambient };
+  for (const { path, nominal } of inputs) {
+    const [group, name, param] = path.split('.') as [string, string, string?];
+    if (group === AMBIENT) copy.ambient = nominal;
+    else if (param !== undefined) copy.parts[name][param] = nominal;
+    else if (group in copy) copy[group][name] = nominal;
+  }
+  return copy;
 }
 
 /** A spread as a range. Where an end cannot be told, the nominal stands in for it: the finding about it comes from its own check. */

@@ -124,7 +124,7 @@ describe('figures told of all states, or of the start', () => {
     { ...middle, rails: { in: 'v12', out: 'v5' } },
     { id: 'module', kind: 'supply-load', given: { typicalCurrent: 0.05, surgeCurrent: 0.4 }, copies: 2, rails: { in: 'v5' } },
   ];
-  it.each([
+  it.each<StageDoc>([
     { id: 'reg', kind: 'linear-regulator', given: { outputVoltage: 5, regulatorType: 'fixed' }, parts: { U1: { referenceVoltage: 5, currentRating: 1.5 } } },
     { id: 'buck', kind: 'buck-converter', given: { outputVoltage: 5 } },
   ])('a surge behind a $kind arrives at the input, and moves with what surges', (middle) => {

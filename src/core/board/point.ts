@@ -1,3 +1,4 @@
+import { railPorts, signalPorts } from '../stage/ports.ts';
 import { isAbsent } from '../math/absent.ts';
 import { STATE_IDS, type OutcomeDef, type RailMeaning, type RailPort, type Ref, type SignalDown, type SignalPort, type StateId } from '../stage/contract.ts';
 import { AtPoint } from '../stage/judged.ts';
@@ -44,8 +45,7 @@ export class Cell {
   #heatIn: StateId | null = null;
 
   constructor(readonly node: StageNode) {
-    this.powers =
-      node.kind.shelter !== undefined || Object.values(node.kind.rails as Record<string, RailPort>).some((p) => p.role === 'provides' || p.draws !== undefined);
+    this.powers = node.kind.shelter !== undefined || railPorts(node.kind).some(([, p]) => p.role === 'provides' || p.draws !== undefined);
     this.#judged = new AtPoint(node.inputs.x, node.judged.env, (name) => node.derived(name), node.dead);
   }
 
@@ -182,9 +182,7 @@ export class BoardPoint {
 
   /** Whether any rail comes from a store of energy. */
   get wanders(): boolean {
-    return this.cells.some((c) =>
-      Object.values(c.node.kind.rails as Record<string, RailPort>).some((d) => d.role === 'provides' && spanOf(c, d.gives.voltage!)),
-    );
+    return this.cells.some((c) => railPorts(c.node.kind).some(([, d]) => d.role === 'provides' && spanOf(c, d.gives.voltage!)));
   }
 
   /** Linked fields as at the nominal board, everything to be evaluated again. */
@@ -280,7 +278,7 @@ export class BoardPoint {
 
   #connectRails(cell: Cell): void {
     const { node } = cell;
-    for (const [port, def] of Object.entries(node.kind.rails as Record<string, RailPort>)) {
+    for (const [port, def] of railPorts(node.kind)) {
       const rail = this.wiring.rails.get(node.doc.rails?.[port] ?? '');
       const provider = rail?.providers[0];
       if (!rail || !provider) continue;
@@ -471,7 +469,7 @@ export class BoardPoint {
   }
 
   #connectSignals(cell: Cell): void {
-    for (const [port, def] of Object.entries(cell.node.kind.signals as Record<string, SignalPort>)) {
+    for (const [port, def] of signalPorts(cell.node.kind)) {
       if (def.role === 'out') {
         this.#askSignal(cell, port, def);
         continue;

@@ -1,4 +1,5 @@
-import { STATE_IDS, type RailPort, type StateId } from '../stage/contract.ts';
+import { railPorts } from '../stage/ports.ts';
+import { STATE_IDS, type StateId } from '../stage/contract.ts';
 import { finite, heatByPlace } from './heat.ts';
 import { BoardPoint } from './point.ts';
 import type { Wiring } from './wiring.ts';
@@ -69,11 +70,15 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
       consumers,
     });
   }
+  const takenBy = new Map<string, number>();
+  for (const r of power.rails) for (const c of r.consumers) takenBy.set(c.stage, (takenBy.get(c.stage) ?? 0) + c.power);
+  const ownOf = new Map<string | null, StatePower['rails']>();
+  for (const r of power.rails) ownOf.set(r.provider, [...(ownOf.get(r.provider) ?? []), r]);
   for (const { node, o } of point.cells) {
-    const ports = Object.entries(node.kind.rails as Record<string, RailPort>);
+    const ports = railPorts(node.kind);
     const provides = ports.some(([, d]) => d.role === 'provides');
     const fed = ports.some(([port, d]) => d.role === 'consumes' && wiring.rails.get(node.doc.rails?.[port] ?? '')?.providers.length);
-    const own = power.rails.filter((r) => r.provider === node.doc.id);
+    const own = ownOf.get(node.doc.id) ?? [];
     const given = own.reduce((sum, r) => sum + r.power, 0);
     // What nothing feeds works from what is typed: with a load on its rail it stands for a source that is not on the board.
     if (node.dead || (!fed && !node.kind.source && given === 0)) continue;
@@ -82,7 +87,7 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     const heat = heatByPlace(node, results, state);
     const loaded = own.some((r) => r.consumers.length);
     const drawn = own.reduce((sum, r) => sum + r.current, 0);
-    const taken = power.rails.flatMap((r) => r.consumers).reduce((sum, c) => (c.stage === node.doc.id ? sum + c.power : sum), 0);
+    const taken = takenBy.get(node.doc.id) ?? 0;
     const lost = heat.reduce((sum, [, watts]) => sum + watts, 0);
     let source: { current: number; power: number } | null = null;
     if (node.kind.source) {

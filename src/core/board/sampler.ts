@@ -1,5 +1,6 @@
+import { railPorts } from '../stage/ports.ts';
 import { holdsAt, type Rules } from '../stage/judge.ts';
-import type { CheckDef, RailPort, StateId } from '../stage/contract.ts';
+import type { CheckDef, StateId } from '../stage/contract.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import { ambientOf, comfortOf, deratingOf, type BoardDoc } from './document.ts';
 import { AMBIENT } from './node.ts';
@@ -41,7 +42,7 @@ export class Sampler {
     const { nodes, wiring } = settledBoard(doc);
     this.#point = new BoardPoint(wiring, AGREEMENT);
     this.#rules = { derating: deratingOf(doc), comfort: comfortOf(doc) };
-    const byState = nodes.some((n) => Object.values(n.kind.rails as Record<string, RailPort>).some((p) => typeof p.draws === 'object'));
+    const byState = nodes.some((n) => railPorts(n.kind).some(([, p]) => typeof p.draws === 'object'));
     const { wanders } = this.#point;
     this.states = [
       { state: 'typical', charge: 'nominal' },

@@ -1,5 +1,6 @@
+import { railPorts, signalPorts } from '../stage/ports.ts';
 import { impossible } from '../math/absent.ts';
-import type { RailMeaning, RailPort, SignalPort } from '../stage/contract.ts';
+import type { RailMeaning, RailPort } from '../stage/contract.ts';
 import { exactly, mirrored } from '../quantity/uncertain.ts';
 import { mustKind } from '../kinds/index.ts';
 import { sameAround, type BoardDoc } from './document.ts';
@@ -183,7 +184,7 @@ function neighbours(node: StageNode, wiring: Wiring): StageNode[] {
 function relink(node: StageNode, wiring: Wiring): boolean {
   const links = new Map<string, Link>();
   let dead: StageNode['dead'] = null;
-  for (const [port, def] of Object.entries(node.kind.rails as Record<string, RailPort>)) {
+  for (const [port, def] of railPorts(node.kind)) {
     const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
     if (def.role === 'battery' && def.loop && node.doc.rails?.[port])
       links.set(def.loop, { range: exactly(Number(descends(node, node.doc.rails[port]!, wiring))), from: 'how the rails hang together' });
@@ -193,7 +194,7 @@ function relink(node: StageNode, wiring: Wiring): boolean {
     else dead = supplyOf(node, def, rail, wiring, links) ?? dead;
   }
   node.incoming = {};
-  for (const [port, def] of Object.entries(node.kind.signals as Record<string, SignalPort>)) {
+  for (const [port, def] of signalPorts(node.kind)) {
     if (def.role === 'in') arrive(node, port, def, wiring, links);
     else askBack(node, port, def, wiring, links);
   }
@@ -236,7 +237,7 @@ function meanwhile(node: StageNode, wiring: Wiring, links: Map<string, Link>): v
 function descends(node: StageNode, from: string, wiring: Wiring, seen: ReadonlySet<StageNode> = new Set()): boolean {
   if (seen.has(node)) return false;
   const path = new Set([...seen, node]);
-  return Object.entries(node.kind.rails as Record<string, RailPort>).some(([port, def]) => {
+  return railPorts(node.kind).some(([port, def]) => {
     const name = node.doc.rails?.[port];
     if (def.role !== 'consumes' || !name) return false;
     const provider = wiring.rails.get(name)?.providers[0]?.node;

@@ -8,7 +8,7 @@ import { stageInputs, type Chosen } from './stage-inputs.ts';
 const kind = rcLowpass as unknown as Kind;
 const room: Range = { nominal: 25, low: -10, high: 45 };
 const laid = (stage: Partial<StageDoc>, links: Record<string, Range | null> = {}, chosen: Chosen | null = null) =>
-  stageInputs(kind, { id: 'f', kind: 'rc-lowpass', ...stage }, new Map(Object.entries(links)), room, chosen);
+  stageInputs(kind, { id: 'f', kind: 'rc-lowpass', ...stage }, new Map(Object.entries(links).map(([name, range]) => [name, { range }])), room, chosen);
 
 describe('a given value', () => {
   it('is the linked one before the typed one, and the typed one before the usual one', () => {
@@ -26,10 +26,10 @@ describe('a given value', () => {
     expect(laid({}, { loadResistance: exactly(Infinity) }).x.given.loadResistance).toBe(Infinity);
   });
   it('spreads as it was typed, and only then counts as uncertain', () => {
-    const { inputs, fields } = laid({ given: { sourceResistance: { nominal: 50, low: 40, high: 70 }, fullScale: 3 } });
+    const { inputs, range } = laid({ given: { sourceResistance: { nominal: 50, low: 40, high: 70 }, fullScale: 3 } });
     expect(inputs.find((i) => i.path === 'given.sourceResistance')).toMatchObject({ nominal: 50, low: 40, high: 70 });
     expect(inputs.some((i) => i.path === 'given.fullScale')).toBe(false);
-    expect(fields.get('given.fullScale')).toEqual(exactly(3));
+    expect(range('given.fullScale')).toEqual(exactly(3));
   });
   it('is written where the stage reads it when the study moves it', () => {
     const { x, inputs } = laid({ given: { sourceResistance: { nominal: 50, low: 40, high: 70 } } });
@@ -41,8 +41,8 @@ describe('a given value', () => {
 
 describe('the ambient', () => {
   it('is the board’s, unless the stage sits somewhere else', () => {
-    expect(laid({}).fields.get('ambient')).toEqual(room);
-    expect(laid({ given: { ambient: { nominal: 60, low: 50, high: 70 } } }).fields.get('ambient')).toEqual({ nominal: 60, low: 50, high: 70 });
+    expect(laid({}).range('ambient')).toEqual(room);
+    expect(laid({ given: { ambient: { nominal: 60, low: 50, high: 70 } } }).range('ambient')).toEqual({ nominal: 60, low: 50, high: 70 });
   });
 });
 

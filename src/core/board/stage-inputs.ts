@@ -3,7 +3,7 @@ import type { Field, Kind, NumberField, PartDef } from '../stage/contract.ts';
 import type { AnyInputs } from '../stage/judged.ts';
 import { exactly, hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import type { Series } from '../quantity/preferred.ts';
-import type { Input } from '../tolerance/study.ts';
+import { AS_THEY_ARE, type Input } from '../tolerance/study.ts';
 import type { PartDoc, StageDoc } from './document.ts';
 
 /** How a part came to its value. */
@@ -30,7 +30,8 @@ export interface StageInputs {
   x: AnyInputs;
   inputs: Input[];
   parts: ResolvedPart[];
-  fields: Map<string, Range>;
+  /** The range of a number by its path; null where there is none. */
+  range: (path: string) => Range | null;
   /** Puts together what parts of matched sets share and what is their own. */
   prepare: () => void;
 }
@@ -46,54 +47,96 @@ export interface Chosen {
   ratings?: Readonly<Record<string, number>>;
 }
 
-export type Links = ReadonlyMap<string, Range | null>;
+export type Links = ReadonlyMap<string, { range: Range | null }>;
+
+/** A field of a kind with what stands there when nobody says anything. */
+interface Laid {
+  name: string;
+  /** As links name it. */
+  key: string;
+  path: string;
+  field: Field;
+  usual: unknown;
+}
+interface Layout {
+  given: readonly Laid[];
+  carried: readonly Laid[];
+  parts: readonly { slot: string; def: PartDef; params: readonly Laid[] }[];
+}
+
+const layouts = new WeakMap<Kind, Layout>();
+
+/** The fields of a kind in their order. */
+function layoutOf(kind: Kind): Layout {
+  let layout = layouts.get(kind);
+  if (layout) return layout;
+  const lay = (fields: object | undefined, owner: string, before = '') =>
+    Object.entries((fields ?? {}) as Record<string, Field>).map(([name, field]): Laid => {
+      const key = before + name;
+      return { name, key, path: `${owner}.${key}`, field, usual: fieldValue(field, undefined, undefined) };
+    });
+  layout = {
+    given: lay(kind.given, 'given'),
+    carried: lay(kind.carried, 'carried'),
+    parts: Object.entries(kind.parts as Record<string, PartDef>).map(([slot, def]) => ({ slot, def, params: lay(def.params, 'parts', `${slot}.`) })),
+  };
+  layouts.set(kind, layout);
+  return layout;
+}
 
 /**
  * Lays out a stage's inputs: links before typed before default. Units are those of the fields.
  * @throws nothing; the document has been validated
  */
 export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: Range, chosen: Chosen | null): StageInputs {
+  const layout = layoutOf(kind);
   const inputs: Input[] = [];
-  const fields = new Map<string, Range>();
-  const put = (target: Record<string, unknown>, key: string, path: string, range: Range, certain = false) => {
-    target[key] = range.nominal;
-    fields.set(path, range);
-    if (hasSpread(range)) inputs.push({ path, target, key, ...range, certain });
+  const put = (target: Record<string, unknown>, key: string, path: string, value: unknown, certain: boolean) => {
+    if (!isRange(value)) {
+      target[key] = value;
+      return;
+    }
+    target[key] = value.nominal;
+    if (hasSpread(value)) inputs.push({ path, target, key, nominal: value.nominal, low: value.low, high: value.high, certain });
+  };
+  const fill = (target: Record<string, unknown>, laid: Laid, typed: unknown, certain: boolean) => {
+    const link = links.get(laid.key)?.range;
+    put(target, laid.name, laid.path, typed === undefined && link === undefined ? laid.usual : fieldValue(laid.field, typed, link), certain);
   };
   const given: Record<string, unknown> = {};
-  for (const [name, field] of Object.entries(kind.given as Record<string, Field>)) {
-    const value = fieldValue(field, stage.given?.[name], links.get(name));
-    if (isRange(value)) put(given, name, `given.${name}`, value, true);
-    else given[name] = value;
-  }
+  for (const laid of layout.given) fill(given, laid, stage.given?.[laid.name], true);
   const carried: Record<string, unknown> = {};
-  for (const [name, field] of Object.entries(kind.carried as Record<string, Field>)) {
-    const value = fieldValue(field, undefined, links.get(name));
-    if (isRange(value)) put(carried, name, `carried.${name}`, value, true);
-    else carried[name] = value;
-  }
-  const x: Record<string, unknown> = { given, parts: {}, carried };
+  for (const laid of layout.carried) fill(carried, laid, undefined, true);
+  const x: AnyInputs = { given, parts: {}, carried };
   const own = stage.given?.ambient;
   put(x, 'ambient', 'ambient', typeof own === 'number' || (own && typeof own === 'object' && 'nominal' in own) ? toRange(own as Uncertain) : ambient, true);
   const parts: ResolvedPart[] = [];
   const matched: (() => void)[] = [];
-  for (const [slot, def] of Object.entries(kind.parts as Record<string, PartDef>)) {
+  const wholes = new Map<string, Range>();
+  for (const { slot, def, params } of layout.parts) {
     const part = resolvePart(slot, def, stage, given, ambient, chosen);
     parts.push(part);
     const node: Record<string, unknown> = { value: part.value, join: part.join };
     const mine = stage.parts?.[slot];
-    if (part.range && mine?.match && part.value) matched.push(match(mine, part.value, part.range, node, `parts.${slot}.value`, inputs, fields));
-    else if (part.range) put(node, 'value', `parts.${slot}.value`, part.range);
-    for (const [name, field] of Object.entries(def.params ?? {})) {
-      const key = `${slot}.${name}`;
-      const typed = stage.parts?.[slot]?.[name] as Uncertain | undefined;
-      const value = fieldValue(field, typed === undefined ? chosen?.ratings?.[key] : typed, links.get(key));
-      if (isRange(value)) put(node, name, `parts.${slot}.${name}`, value, links.has(key));
-      else node[name] = value;
+    const path = `parts.${slot}.value`;
+    if (part.range && mine?.match && part.value) {
+      wholes.set(path, part.range);
+      matched.push(match(mine, part.value, part.range, node, path, inputs));
+    } else if (part.range) put(node, 'value', path, part.range, false);
+    for (const laid of params) {
+      const typed = mine?.[laid.name] as Uncertain | undefined;
+      fill(node, laid, typed === undefined ? chosen?.ratings?.[laid.key] : typed, links.has(laid.key));
     }
-    (x.parts as Record<string, unknown>)[slot] = node;
+    x.parts[slot] = node;
   }
-  return { x, inputs, parts, fields, prepare: () => matched.forEach((put) => put()) };
+  const range = (path: string): Range | null => {
+    const input = inputs.find((i) => i.path === path);
+    if (input) return wholes.get(path) ?? { nominal: input.nominal, low: input.low, high: input.high };
+    const [group, name, param] = path.split('.') as [string, string?, string?];
+    const value: unknown = name === undefined ? x[group] : param === undefined ? x[group][name] : x[group][name]?.[param];
+    return typeof value === 'number' && Number.isFinite(value) ? exactly(value) : null;
+  };
+  return { x, inputs, parts, range, prepare: matched.length ? () => matched.forEach((put) => put()) : AS_THEY_ARE };
 }
 
 /**
@@ -101,16 +144,7 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
  * own. Two parts are apart by the tracking at most, so that each leaves the common value by half of it. Returns what puts
  * the value together.
  */
-function match(
-  doc: PartDoc,
-  value: number,
-  range: Range,
-  node: Record<string, unknown>,
-  path: string,
-  inputs: Input[],
-  fields: Map<string, Range>,
-): () => void {
-  fields.set(path, range);
+function match(doc: PartDoc, value: number, range: Range, node: Record<string, unknown>, path: string, inputs: Input[]): () => void {
   node.value = value;
   const [below, above] = [1 - range.low / value, range.high / value - 1];
   const half = Math.min((doc.tracking ?? 0) / 2, below, above);

@@ -1,3 +1,4 @@
+import { railPorts, signalPorts } from '../stage/ports.ts';
 import type { Kind, RailPort, SignalPort } from '../stage/contract.ts';
 import { KINDS } from '../kinds/index.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
@@ -14,12 +15,12 @@ export interface Suggestion {
   before?: { stage: string; port: string };
 }
 
-const railPort = (kind: Kind, role: RailPort['role']) => Object.entries(kind.rails as Record<string, RailPort>).find(([, p]) => p.role === role)?.[0];
-const signalPort = (kind: Kind, role: SignalPort['role']) => Object.entries(kind.signals as Record<string, SignalPort>).find(([, p]) => p.role === role)?.[0];
+const railPort = (kind: Kind, role: RailPort['role']) => railPorts(kind).find(([, p]) => p.role === role)?.[0];
+const signalPort = (kind: Kind, role: SignalPort['role']) => signalPorts(kind).find(([, p]) => p.role === role)?.[0];
 const providers = () => KINDS.filter((k) => railPort(k, 'provides'));
 const loads = () => KINDS.filter((k) => k.group === 'Load' && railPort(k, 'consumes'));
 const listeners = () => KINDS.filter((k) => k.group === 'Conversion' && signalPort(k, 'in'));
-const filters = () => KINDS.filter((k) => signalPort(k, 'in') && Object.values(k.signals as Record<string, SignalPort>).some((p) => p.attenuation));
+const filters = () => KINDS.filter((k) => signalPort(k, 'in') && signalPorts(k).some(([, p]) => p.attenuation));
 
 /** What the board asks for: rails without a supply or a load, signals nobody hears, chains that ripple or aliases spoil. */
 export function suggestions(sum: Sum): Suggestion[] {
@@ -47,7 +48,7 @@ const unused = (sum: Sum): Suggestion[] =>
 function unheard(sum: Sum): Suggestion[] {
   const heard = new Set(sum.stages.flatMap((s) => Object.values(s.doc.signals ?? {})));
   return sum.stages.flatMap((s) =>
-    Object.entries(s.kind.signals as Record<string, SignalPort>)
+    signalPorts(s.kind)
       .filter(([port, p]) => p.role === 'out' && p.down && !p.event && !heard.has(`${s.id}.${port}`))
       .flatMap(([port]) =>
         listeners().map((kind) => ({ why: `Nothing listens to ${s.title}.`, kind, links: { signals: { [signalPort(kind, 'in')!]: `${s.id}.${port}` } } })),

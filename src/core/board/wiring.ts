@@ -1,3 +1,4 @@
+import { railPorts, signalPorts } from '../stage/ports.ts';
 import type { RailPort, SignalPort } from '../stage/contract.ts';
 import type { StageNode } from './node.ts';
 
@@ -159,7 +160,7 @@ function readShelters(nodes: readonly StageNode[], findings: Finding[]): Map<Sta
 function readRails(nodes: readonly StageNode[]): Map<string, Rail> {
   const rails = new Map<string, Rail>();
   for (const node of nodes) {
-    for (const [port, def] of Object.entries(node.kind.rails as Record<string, RailPort>)) {
+    for (const [port, def] of railPorts(node.kind)) {
       const name = node.doc.rails?.[port];
       if (!name || def.role === 'battery') continue;
       let rail = rails.get(name);
@@ -174,7 +175,7 @@ function readWires(nodes: readonly StageNode[], findings: Finding[]): Wire[] {
   const byId = new Map(nodes.map((n) => [n.doc.id, n]));
   const wires: Wire[] = [];
   for (const node of nodes) {
-    for (const [port, def] of Object.entries(node.kind.signals as Record<string, SignalPort>)) {
+    for (const [port, def] of signalPorts(node.kind)) {
       const ref = node.doc.signals?.[port];
       if (def.role !== 'in' || !ref) continue;
       const [id, fromPort] = ref.split('.') as [string, string];

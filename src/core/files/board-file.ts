@@ -1,7 +1,7 @@
+import { railPorts, signalPorts } from '../stage/ports.ts';
 import { ambientOf, type BoardDoc, type StageDoc } from '../board/document.ts';
 import { stageInputs } from '../board/stage-inputs.ts';
 import { mustKind } from '../kinds/index.ts';
-import type { RailPort, SignalPort } from '../stage/contract.ts';
 import { seen, type Issue } from './issues.ts';
 import { documentIssues } from './schema.ts';
 
@@ -43,7 +43,7 @@ function refusals(doc: BoardDoc, stage: StageDoc, i: number): Issue[] {
   const kind = mustKind(stage.kind);
   if (!kind.refuse) return [];
   const linked = linkedFields(doc, stage);
-  const { x } = stageInputs(kind, stage, new Map([...linked].map((f) => [f, null])), ambientOf(doc), null);
+  const { x } = stageInputs(kind, stage, new Map([...linked].map((f) => [f, { range: null }])), ambientOf(doc), null);
   return kind.refuse(x, linked).map((r) => ({ path: `stages[${i}].${r.path}`, message: r.message }));
 }
 
@@ -51,16 +51,14 @@ function refusals(doc: BoardDoc, stage: StageDoc, i: number): Issue[] {
 export function linkedFields(doc: BoardDoc, stage: StageDoc): Set<string> {
   const kind = mustKind(stage.kind);
   const fields = new Set<string>();
-  for (const [port, def] of Object.entries(kind.rails as Record<string, RailPort>)) {
+  for (const [port, def] of railPorts(kind)) {
     const rail = stage.rails?.[port];
     if (!rail) continue;
     const wanted = def.role === 'provides' ? 'consumes' : 'provides';
-    const met = doc.stages.some(
-      (s) => s !== stage && Object.entries(mustKind(s.kind).rails as Record<string, RailPort>).some(([p, d]) => d.role === wanted && s.rails?.[p] === rail),
-    );
+    const met = doc.stages.some((s) => s !== stage && railPorts(mustKind(s.kind)).some(([p, d]) => d.role === wanted && s.rails?.[p] === rail));
     if (met) for (const field of [...Object.values(def.fills), ...Object.values(def.loads ?? {})]) fields.add(field as string);
   }
-  for (const [port, def] of Object.entries(kind.signals as Record<string, SignalPort>)) {
+  for (const [port, def] of signalPorts(kind)) {
     const ref = stage.signals?.[port]?.split('.')[0];
     const met =
       def.role === 'in' ? doc.stages.some((s) => s.id === ref) : doc.stages.some((s) => Object.values(s.signals ?? {}).includes(`${stage.id}.${port}`));

@@ -1,3 +1,4 @@
+import { signalPorts } from '../stage/ports.ts';
 import { z } from 'zod';
 import { FORMAT, HAZARDS, VERSION } from '../board/document.ts';
 import { STATE_IDS, type Field, type Kind, type PartDef, type SignalPort } from '../stage/contract.ts';
@@ -253,7 +254,7 @@ function signalIssues(kind: Kind, s: ContentShape, path: string, all: readonly S
     if (!sourceKind) return [];
     const target = Object.hasOwn(sourceKind.signals, out) ? (sourceKind.signals as Record<string, SignalPort>)[out] : undefined;
     if (target?.role === 'out') return [];
-    const outs = Object.entries(sourceKind.signals as Record<string, SignalPort>)
+    const outs = signalPorts(sourceKind)
       .filter(([, p]) => p.role === 'out')
       .map(([name]) => name);
     return [{ path: where, message: `“${from}” has no output “${out}”. ${outs.length ? `It has ${outs.join(', ')}.` : 'It has none.'}` }];

@@ -13,7 +13,7 @@ export type Method = 'plain' | 'extreme-value' | 'root-sum-square' | 'monte-carl
  */
 export class Judged<X = AnyInputs, N extends string = string> {
   readonly #known = new Map<string, Spread>();
-  readonly #ranges: Map<string, Input>;
+  #ranges: Map<string, Input> | null = null;
 
   constructor(
     readonly x: X,
@@ -23,9 +23,7 @@ export class Judged<X = AnyInputs, N extends string = string> {
     protected readonly derived: (outcome: string) => OutcomeDef['derived'],
     /** The rail that feeds the stage does not stand: nothing is known of it, and why. */
     readonly dead: Absent | null = null,
-  ) {
-    this.#ranges = new Map(study.inputs.map((i) => [i.path, i]));
-  }
+  ) {}
 
   /** An outcome with its ends. */
   out(name: N): Spread {
@@ -93,9 +91,10 @@ export class Judged<X = AnyInputs, N extends string = string> {
     const x = this.x as AnyInputs;
     const part = placeOf(ref);
     const group = part ? null : ref === 'ambient' ? x : ref in x.given ? x.given : x.carried;
-    if (this.#ranges.size > 0) {
+    const all = (this.#ranges ??= new Map(this.study.inputs.map((i) => [i.path, i])));
+    if (all.size > 0) {
       const path = part ? `parts.${ref}` : group === x ? ref : group === x.given ? `given.${ref}` : `carried.${ref}`;
-      const input = this.#ranges.get(path);
+      const input = all.get(path);
       if (input) return input.whole ?? { nominal: input.nominal, low: input.low, high: input.high };
     }
     if (part ? x.parts[part.slot] === undefined : !(ref in group)) throw new Error(`there is no "${ref}" here`);
@@ -163,6 +162,9 @@ function placeOf(ref: string): { slot: string; key: string } | null {
   return place;
 }
 
+/** A stage at a point is asked of its results, never of a study. */
+const NOTHING = new Study([], () => ({}));
+
 /**
  * A stage at a point, where every end is the nominal. One object serves any number of points: `stand` sets the results
  * it answers from.
@@ -173,7 +175,7 @@ export class AtPoint<X = AnyInputs> extends Judged<X> {
   readonly #places = new Map<string, { where: Record<string, unknown>; key: string }>();
 
   constructor(x: X, env: Judged<X>['env'], derived: (outcome: string) => OutcomeDef['derived'], dead: Absent | null = null) {
-    super(x, env, new Study([], () => ({})), 'plain', derived, dead);
+    super(x, env, NOTHING, 'plain', derived, dead);
   }
 
   /** Answers from these results; what is outside its formula's region at any end is outside here. */

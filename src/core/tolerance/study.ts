@@ -54,38 +54,40 @@ const PATTERNS: readonly (readonly [End, End])[] = [
   [-1, 1],
   [1, -1],
 ];
-/** Most inputs whose corners fit one exact number in base three: 3³³ < 2⁵³. */
-const NUMBERED = 33;
-const POWERS = Array.from({ length: NUMBERED }, (_, i) => 3 ** i);
-
+/** Ends of all inputs. */
+type Ends = Int8Array;
 /** Ends by outcome, of the corners that move it down and up. */
-type Corners = readonly [low: Map<string, readonly End[]>, high: Map<string, readonly End[]>];
-
-/** One combination of ends, and the row where its results are kept. */
-interface Corner {
-  ends: readonly End[];
-  key: number;
-  row: number;
-}
+type Corners = readonly [low: Map<string, Ends>, high: Map<string, Ends>];
 
 /**
  * Tolerance of any function of named numbers. The function reads its inputs from objects that the study sets in place.
  * Outcomes are computed on demand; every corner is computed once and serves all outcomes: its results are a row of plain
- * numbers, because thousands of result objects kept alive cost more than the formulas. Extreme value as in circuit
- * worst-case practice: one-at-a-time directions, then one corner, then single flips.
+ * numbers, because thousands of result objects kept alive cost more than the formulas. A corner is the number of its row,
+ * and rows know their neighbours, the corners with one input at another end. Extreme value as in circuit worst-case practice:
+ * one-at-a-time directions, then one corner, then single flips.
  */
 export class Study {
   readonly nominal: Results;
   readonly #names: readonly string[];
   readonly #all: readonly number[];
-  readonly #origin: Corner;
-  /** Rows of the low and the high end of each input alone. */
-  #effects: Int32Array | null = null;
-  #designed: readonly Corner[] | null = null;
-  readonly #influences: ({ idle: number[]; active: number[] } | undefined)[] = [];
-  readonly #rows = new Map<number | string, number>();
+  /** Results, a row a corner or random sample. */
   #kept: Float64Array;
   #count = 0;
+  /** Ends of the corner in each row, and the rows that are corners and no random samples. */
+  #ends: Int8Array;
+  readonly #entered: number[] = [];
+  /** Corners by their ends: a table of rows plus one, open to the next free place. */
+  #table = new Int32Array(64);
+  /** Ends that are being looked for. */
+  readonly #wanted: Ends;
+  /** By row: rows of the corners with an input at its low end, nominal or high end, plus one; 0 where nobody was yet. */
+  readonly #beside: (Int32Array | undefined)[] = [];
+  /** Ends at which the inputs stand now. */
+  readonly #standing: Ends;
+  /** Rows of the low and the high end of each input alone. */
+  #effects: Int32Array | null = null;
+  #designed: readonly number[] | null = null;
+  readonly #influences: ({ idle: number[]; active: number[] } | undefined)[] = [];
   /** First row of the random samples, by the ends of what is certain. */
   readonly #drawn = new Map<string, number>();
   /** Why a result is NaN, by its place. */
@@ -106,13 +108,14 @@ export class Study {
     earlier?: Study,
   ) {
     this.#earlier = earlier && sameInputs(inputs, earlier.inputs) ? earlier.#corners : null;
-    this.#all = inputs.map((_, i) => i);
+    this.#all = upTo(inputs.length);
     this.nominal = this.here();
     this.#names = Object.keys(this.nominal);
     this.#kept = new Float64Array(this.#names.length * 8);
-    const ends = inputs.map((): End => 0);
-    this.#origin = { ends, key: keyOf(ends), row: this.#keep(this.nominal) };
-    this.#rows.set(this.#origin.key || ends.join(), this.#origin.row);
+    this.#standing = new Int8Array(inputs.length);
+    this.#wanted = new Int8Array(inputs.length);
+    this.#ends = new Int8Array(inputs.length * 8);
+    this.#enter(this.nominal);
   }
 
   /** Results at the inputs as they stand. */
@@ -126,38 +129,54 @@ export class Study {
     input.target[input.key] = end === 0 ? input.nominal : end < 0 ? input.low : input.high;
   }
 
-  #place(ends: readonly End[]): void {
-    for (let i = 0; i < ends.length; i++) if (ends[i] !== 0) this.#set(i, ends[i]!);
+  /** Puts the inputs to the wanted ends. Whoever looks from outside finds them at their nominal: see `#home`. */
+  #stand(): void {
+    const now = this.#standing;
+    const ends = this.#wanted;
+    for (let i = 0; i < now.length; i++) {
+      if (now[i] === ends[i]) continue;
+      now[i] = ends[i]!;
+      this.#set(i, ends[i] as End);
+    }
   }
 
-  #restore(ends: readonly End[]): void {
-    for (let i = 0; i < ends.length; i++) if (ends[i] !== 0) this.#set(i, 0);
+  /** Puts the inputs back to their nominal. */
+  #home<T>(result: T): T {
+    const now = this.#standing;
+    for (let i = 0; i < now.length; i++) {
+      if (now[i] === 0) continue;
+      now[i] = 0;
+      this.#set(i, 0);
+    }
+    return result;
   }
 
   /** Writes results into the next row. */
   #keep(results: Results): number {
     const row = this.#count++;
-    const width = this.#names.length;
+    const names = this.#names;
+    const width = names.length;
     if ((row + 1) * width > this.#kept.length) {
       const larger = new Float64Array(this.#kept.length * 2);
       larger.set(this.#kept);
       this.#kept = larger;
     }
+    const kept = this.#kept;
+    const base = row * width;
     // Engines read a property fastest while they enumerate it; the order is that of the nominal but for rare branches.
     let next = 0;
     for (const name in results) {
-      const k = this.#names[next] === name ? next : this.#names.indexOf(name);
+      const k = names[next] === name ? next : names.indexOf(name);
       next++;
       if (k < 0) continue;
-      const at = row * width + k;
       const result = results[name];
       if (typeof result === 'number' && Number.isFinite(result)) {
-        this.#kept[at] = result;
+        kept[base + k] = result;
         continue;
       }
       const value = numeric(result);
-      if (isAbsent(value)) this.#absent.set(at, value);
-      this.#kept[at] = isAbsent(value) ? NaN : value;
+      if (isAbsent(value)) this.#absent.set(base + k, value);
+      kept[base + k] = isAbsent(value) ? NaN : value;
     }
     return row;
   }
@@ -174,57 +193,104 @@ export class Study {
     return this.#kept[row * this.#names.length + k]!;
   }
 
-  #cornerAt(ends: readonly End[], key = keyOf(ends)): Corner {
-    return { ends, key, row: this.#at(ends, key) };
-  }
-
-  /** The row of the corner at these ends; runs the function there the first time and leaves everything at nominal. */
-  #at(ends: readonly End[], key: number): number {
-    const name = key || ends.join();
-    let row = this.#rows.get(name);
-    if (row === undefined) {
-      this.#place(ends);
-      row = this.#keep(this.here());
-      this.#restore(ends);
-      this.#rows.set(name, row);
+  /** Results of the corner at the wanted ends. */
+  #enter(results: Results): number {
+    const row = this.#keep(results);
+    const n = this.inputs.length;
+    if ((row + 1) * n > this.#ends.length) {
+      const larger = new Int8Array((row + 1) * n * 2);
+      larger.set(this.#ends);
+      this.#ends = larger;
     }
+    this.#ends.set(this.#wanted, row * n);
+    this.#entered.push(row);
+    if (2 * this.#entered.length > this.#table.length) {
+      this.#table = new Int32Array(this.#table.length * 4);
+      for (const old of this.#entered) this.#list(old);
+    } else this.#list(row);
     return row;
   }
 
-  /** The row of a corner with one input at another end. `ends` is the corner's own list, changed for the while. */
-  #flip(ends: End[], key: number, i: number, end: End): number {
-    const old = ends[i]!;
-    ends[i] = end;
-    const row = this.#at(ends, key && flipped(key, i, old, end));
-    ends[i] = old;
-    return row;
+  /** Enters a row in the table. */
+  #list(row: number): void {
+    const mask = this.#table.length - 1;
+    let at = hashOf(this.#ends, row * this.inputs.length, this.inputs.length) & mask;
+    while (this.#table[at] !== 0) at = (at + 1) & mask;
+    this.#table[at] = row + 1;
+  }
+
+  /** The row of the corner at the wanted ends; runs the function there the first time. */
+  #corner(): number {
+    const wanted = this.#wanted;
+    const n = wanted.length;
+    const ends = this.#ends;
+    const mask = this.#table.length - 1;
+    for (let at = hashOf(wanted, 0, n) & mask; ; at = (at + 1) & mask) {
+      const row = this.#table[at]! - 1;
+      if (row < 0) break;
+      let i = 0;
+      while (i < n && ends[row * n + i] === wanted[i]) i++;
+      if (i === n) return row;
+    }
+    this.#stand();
+    return this.#enter(this.here());
+  }
+
+  #cornerAt(ends: Ends): number {
+    this.#wanted.set(ends);
+    return this.#corner();
+  }
+
+  #endsOf(row: number): Ends {
+    return this.#ends.subarray(row * this.inputs.length, (row + 1) * this.inputs.length);
+  }
+
+  /** The row of a corner with one input at another end. */
+  #flip(row: number, i: number, end: End): number {
+    const n = this.inputs.length;
+    const beside = (this.#beside[row] ??= new Int32Array(3 * n));
+    const known = beside[3 * i + end + 1]!;
+    if (known) return known - 1;
+    const wanted = this.#wanted;
+    for (let j = 0; j < n; j++) wanted[j] = this.#ends[row * n + j]!;
+    wanted[i] = end;
+    const there = this.#corner();
+    beside[3 * i + end + 1] = there + 1;
+    return there;
   }
 
   /** Rows of one-at-a-time results at the low and high end of each input. */
   #alone(): Int32Array {
     if (this.#effects) return this.#effects;
-    const ends = [...this.#origin.ends];
     const rows = new Int32Array(2 * this.inputs.length);
     for (let i = 0; i < this.inputs.length; i++) {
-      rows[2 * i] = this.#flip(ends, this.#origin.key, i, -1);
-      rows[2 * i + 1] = this.#flip(ends, this.#origin.key, i, 1);
+      rows[2 * i] = this.#flip(NOMINAL, i, -1);
+      rows[2 * i + 1] = this.#flip(NOMINAL, i, 1);
     }
     return (this.#effects = rows);
   }
 
-  /** The corner that moves the outcome down (`sign` −1) or up (+1), each input judged alone. */
-  #corner(k: number, sign: -1 | 1, base: number): Corner {
+  /** The ends that move the outcome down (`sign` −1) or up (+1), each input judged alone: wanted next. */
+  #directions(k: number, sign: -1 | 1, base: number): Ends {
     const alone = this.#alone();
-    const ends = this.inputs.map((_, i): End => direction(this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k), base, sign));
-    return this.#cornerAt(ends);
+    const ends = this.#wanted;
+    for (let i = 0; i < ends.length; i++) {
+      const [low, high] = [this.#number(alone[2 * i]!, k), this.#number(alone[2 * i + 1]!, k)];
+      ends[i] =
+        Number.isNaN(low) || Number.isNaN(high)
+          ? direction(this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k), base, sign)
+          : towards(low - base, high - base, sign);
+    }
+    return ends;
   }
 
   /** The ends of the corner above; a few evaluations less where an earlier study has been there. */
-  #plainEnds(outcome: string, k: number, sign: -1 | 1, base: number): readonly End[] {
+  #plainEnds(outcome: string, k: number, sign: -1 | 1, base: number): Ends {
     const side = sign < 0 ? 0 : 1;
     const own = this.#corners[side];
-    let ends = own.get(outcome) ?? this.#earlier?.[side].get(outcome);
-    ends ??= this.#corner(k, sign, base).ends;
+    let ends = own.get(outcome);
+    if (ends) return ends;
+    ends = this.#earlier?.[side].get(outcome) ?? this.#directions(k, sign, base).slice();
     own.set(outcome, ends);
     return ends;
   }
@@ -236,24 +302,21 @@ export class Study {
   confirm(): boolean {
     if (!this.#earlier) return true;
     this.#earlier = null;
-    for (const [side, sign] of [
-      [0, -1],
-      [1, 1],
-    ] as const) {
+    for (const [side, sign] of SIDES) {
       for (const [outcome, taken] of this.#corners[side]) {
         const k = this.#names.indexOf(outcome);
-        const base = this.#value(this.#origin.row, k);
+        const base = this.#value(NOMINAL, k);
         if (isAbsent(base)) continue;
-        const { ends } = this.#corner(k, sign, base);
-        if (ends.some((e, i) => e !== taken[i])) return false;
+        const ends = this.#directions(k, sign, base);
+        if (ends.some((e, i) => e !== taken[i])) return this.#home(false);
       }
     }
-    return true;
+    return this.#home(true);
   }
 
   /** Extreme values by the plain corner: what rails and signals carry while they settle. */
   plain(outcome: string): Spread {
-    return this.#spread(outcome, (k, sign, base) => this.#value(this.#cornerAt(this.#plainEnds(outcome, k, sign, base)).row, k));
+    return this.#spread(outcome, (k, sign, base) => this.#value(this.#cornerAt(this.#plainEnds(outcome, k, sign, base)), k));
   }
 
   /** As `plain`, and where there is no number as designed, what the neighbours see. */
@@ -262,10 +325,13 @@ export class Study {
     if (!plain.absent) return plain;
     const k = this.#names.indexOf(outcome);
     const seen = (row: number): Value => stood(this.#value(row, k));
-    const base = seen(this.#origin.row);
+    const base = seen(NOMINAL);
     if (isAbsent(base)) return plain;
-    const end = (sign: -1 | 1): Value => seen(this.#corner(k, sign, base).row);
-    return { ...spreadOf(base, end(-1), end(1)), absent: plain.absent };
+    const end = (sign: -1 | 1): Value => {
+      this.#directions(k, sign, base);
+      return seen(this.#corner());
+    };
+    return this.#home({ ...spreadOf(base, end(-1), end(1)), absent: plain.absent });
   }
 
   /** Which way an input alone moves an outcome from its low to its high end: 0 where it does not. */
@@ -273,9 +339,8 @@ export class Study {
     const i = this.inputs.findIndex((input) => input.path === path);
     if (i < 0) return 0;
     const k = this.#names.indexOf(outcome);
-    const alone = this.#alone();
-    const [low, high] = [this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k)];
-    return isAbsent(low) || isAbsent(high) ? 0 : high - low;
+    const [low, high] = [this.#value(this.#flip(NOMINAL, i, -1), k), this.#value(this.#flip(NOMINAL, i, 1), k)];
+    return this.#home(isAbsent(low) || isAbsent(high) ? 0 : high - low);
   }
 
   /**
@@ -284,15 +349,14 @@ export class Study {
    */
   moved(outcome: string, moves: readonly Move[]): Spread {
     const k = this.#names.indexOf(outcome);
-    const base = this.#value(this.#origin.row, k);
+    const base = this.#value(NOMINAL, k);
     const own = moves.map((m) => this.inputs.findIndex((i) => i.path === m.path));
-    const cornerOf = (sign: -1 | 1) =>
-      isAbsent(base) ? this.#origin.ends : this.#plainEnds(outcome, k, sign, base).map((e, i): End => (own.includes(i) ? 0 : e));
     const end = (sign: -1 | 1): Value => {
-      const ends = cornerOf(sign);
-      this.#place(ends);
+      if (isAbsent(base)) this.#wanted.fill(0);
+      else this.#wanted.set(this.#plainEnds(outcome, k, sign, base));
+      for (const i of own) if (i >= 0) this.#wanted[i] = 0;
+      this.#stand();
       const values = combinations(moves).map((at) => this.#with(moves, at, outcome));
-      this.#restore(ends);
       return values.reduce((a, b) => (isAbsent(a) ? a : isAbsent(b) ? b : sign < 0 ? Math.min(a, b) : Math.max(a, b)));
     };
     const nominal = this.#with(
@@ -300,7 +364,7 @@ export class Study {
       moves.map((m) => m.range.nominal),
       outcome,
     );
-    return isAbsent(nominal) ? spreadOf(nominal, nominal, nominal) : spreadOf(nominal, end(-1), end(1));
+    return this.#home(isAbsent(nominal) ? spreadOf(nominal, nominal, nominal) : spreadOf(nominal, end(-1), end(1)));
   }
 
   /** An outcome with some numbers elsewhere; puts them back, so that corners computed later are those of the study. */
@@ -320,38 +384,41 @@ export class Study {
    * and the inside where the outcome is not monotone.
    */
   extreme(outcome: string): Spread {
-    return this.#spread(outcome, (k, sign, base) => this.#search(outcome, k, this.#corner(k, sign, base), sign));
+    return this.#spread(outcome, (k, sign, base) => {
+      this.#directions(k, sign, base);
+      return this.#search(outcome, k, this.#corner(), sign);
+    });
   }
 
   /** @throws for an outcome the function does not give: a slip in the caller */
   #spread(outcome: string, value: (k: number, sign: -1 | 1, base: number) => Value): Spread {
     const k = this.#names.indexOf(outcome);
     if (k < 0) throw new Error(`there is no outcome "${outcome}"`);
-    const base = this.#value(this.#origin.row, k);
+    const base = this.#value(NOMINAL, k);
     if (isAbsent(base)) return { nominal: null, low: null, high: null, absent: base };
     if (this.inputs.length === 0) return { nominal: base, low: base, high: base };
-    return spreadOf(base, value(k, -1, base), value(k, 1, base));
+    return this.#home(spreadOf(base, value(k, -1, base), value(k, 1, base)));
   }
 
-  #search(outcome: string, k: number, start: Corner, sign: -1 | 1): Value {
-    if (isAbsent(this.#value(start.row, k))) return this.#value(start.row, k);
+  #search(outcome: string, k: number, start: number, sign: -1 | 1): Value {
+    if (isAbsent(this.#value(start, k))) return this.#value(start, k);
     let top = this.#climb(k, start, sign, this.#influence(k).active);
     for (const designed of this.#worstDesigned(k, sign)) {
       // A start below what is found already hardly climbs above it.
-      if (!worse(this.#number(designed.row, k), top.value, sign)) continue;
+      if (!worse(this.#number(designed, k), this.#number(top, k), sign)) continue;
       const other = this.#climb(k, designed, sign, this.#all);
-      if (worse(other.value, top.value, sign)) top = other;
+      if (worse(this.#number(other, k), this.#number(top, k), sign)) top = other;
     }
     const inside = this.insideOf(outcome);
-    if (!inside || (inside.crossing && !this.#cross(...inside.crossing))) return top.value;
+    if (!inside || (inside.crossing && !this.#cross(...inside.crossing))) return this.#number(top, k);
     // What is not monotone in an input may be worst at another end of it, with all others turned round there.
     for (const path of inside.inputs) {
       const at = this.inputs.findIndex((i) => i.path === path);
       if (at < 0) continue;
       for (const end of ENDS) {
-        if (end === top.ends[at]) continue;
-        const turned = this.#cornerAt(top.ends.with(at, end));
-        if (Number.isNaN(this.#number(turned.row, k))) continue;
+        if (end === this.#ends[top * this.inputs.length + at]) continue;
+        const turned = this.#flip(top, at, end);
+        if (Number.isNaN(this.#number(turned, k))) continue;
         const other = this.#climb(
           k,
           turned,
@@ -359,10 +426,10 @@ export class Study {
           this.#all.filter((i) => i !== at),
           false,
         );
-        if (worse(other.value, top.value, sign)) top = other;
+        if (worse(this.#number(other, k), this.#number(top, k), sign)) top = other;
       }
     }
-    return this.#sampleInside(outcome, inside, top.ends, sign, top.value);
+    return this.#sampleInside(outcome, inside, top, sign, this.#number(top, k));
   }
 
   /** Whether the ends of two outcomes overlap. */
@@ -372,48 +439,47 @@ export class Study {
   }
 
   /** Flips single inputs from a corner, keeping what makes it worse, until nothing does. */
-  #climb(k: number, start: Corner, sign: -1 | 1, tried: readonly number[], wakes = true): { value: number; ends: readonly End[] } {
-    const ends = [...start.ends];
-    let { key } = start;
-    let value = this.#number(start.row, k);
+  #climb(k: number, start: number, sign: -1 | 1, tried: readonly number[], wakes = true): number {
+    const n = this.inputs.length;
+    let row = start;
+    let value = this.#number(row, k);
     for (let improved = true; improved;) {
       improved = false;
-      if (wakes && tried.length < ends.length && this.#wakes(ends, this.#influence(k).idle, k, value)) tried = this.#all;
+      if (wakes && tried.length < n && this.#wakes(row, this.#influence(k).idle, k, value)) tried = this.#all;
       for (const i of tried) {
         for (const end of ENDS) {
-          const old = ends[i]!;
-          if (old === end) continue;
-          const there = this.#number(this.#flip(ends, key, i, end), k);
+          if (this.#ends[row * n + i] === end) continue;
+          const other = this.#flip(row, i, end);
+          const there = this.#number(other, k);
           if (!worse(there, value, sign)) continue;
-          if (key) key = flipped(key, i, old, end);
-          ends[i] = end;
-          [value, improved] = [there, true];
+          row = other;
+          value = there;
+          improved = true;
         }
       }
     }
-    return { value, ends };
+    return row;
   }
 
   /**
    * Corners in which every three inputs meet all eight combinations of their ends, once for all outcomes: effects that are
    * flat one at a time, under a maximum or a cap, show there. // [Plackett] two-level designs, folded over
    */
-  #design(): readonly Corner[] {
-    if (this.#designed) return this.#designed;
-    return (this.#designed = patternsOf(this.inputs.length).map(({ ends, key }) => this.#cornerAt(ends, key)));
+  #design(): readonly number[] {
+    return (this.#designed ??= patternsOf(this.inputs.length).map((ends) => this.#cornerAt(ends)));
   }
 
   /** The worst two of them. */
-  #worstDesigned(k: number, sign: -1 | 1): Corner[] {
-    const at = (c: Corner) => this.#number(c.row, k);
-    let [first, second]: (Corner | null)[] = [null, null];
-    for (const corner of this.#design()) {
-      const value = at(corner);
+  #worstDesigned(k: number, sign: -1 | 1): number[] {
+    let [first, second] = [-1, -1];
+    let [most, next] = [NaN, NaN];
+    for (const row of this.#design()) {
+      const value = this.#number(row, k);
       if (Number.isNaN(value)) continue;
-      if (!first || worse(value, at(first), sign)) [first, second] = [corner, first];
-      else if (!second || worse(value, at(second), sign)) second = corner;
+      if (first < 0 || worse(value, most, sign)) [first, second, most, next] = [row, first, value, most];
+      else if (second < 0 || worse(value, next, sign)) [second, next] = [row, value];
     }
-    return [first, second].flatMap((c) => c ?? []);
+    return [first, second].filter((row) => row >= 0);
   }
 
   /** Inputs that leave an outcome exactly as it is, each judged alone, and the others. */
@@ -422,7 +488,7 @@ export class Study {
     if (known) return known;
     known = this.#influences[k] = { idle: [], active: [] };
     const alone = this.#alone();
-    const base = this.#number(this.#origin.row, k);
+    const base = this.#number(NOMINAL, k);
     for (let i = 0; i < this.inputs.length; i++) {
       const still = this.#number(alone[2 * i]!, k) === base && this.#number(alone[2 * i + 1]!, k) === base;
       (still ? known.idle : known.active).push(i);
@@ -431,34 +497,35 @@ export class Study {
   }
 
   /** Whether idle inputs matter at this corner after all: asked of all together, in patterns, before each is tried. */
-  #wakes(corner: readonly End[], idle: readonly number[], k: number, worst: number): boolean {
+  #wakes(row: number, idle: readonly number[], k: number, worst: number): boolean {
     return PATTERNS.some((pattern) => {
-      const ends = [...corner];
-      idle.forEach((i, n) => (ends[i] = pattern[n % 2]!));
-      return this.#value(this.#cornerAt(ends).row, k) !== worst;
+      this.#wanted.set(this.#endsOf(row));
+      idle.forEach((i, n) => (this.#wanted[i] = pattern[n % 2]!));
+      return this.#value(this.#corner(), k) !== worst;
     });
   }
 
-  #sampleInside(outcome: string, inside: Inside, ends: readonly End[], sign: -1 | 1, start: number): number {
+  #sampleInside(outcome: string, inside: Inside, row: number, sign: -1 | 1, start: number): number {
     let worst = start;
     for (const path of inside.inputs) {
       const at = this.inputs.findIndex((i) => i.path === path);
       if (at < 0) continue;
-      const { least, most } = this.#along(outcome, inside, ends, at);
+      const { least, most } = this.#along(outcome, inside, row, at);
       worst = sign < 0 ? Math.min(worst, least) : Math.max(worst, most);
     }
     return worst;
   }
 
   /** Both extremes along an input are kept, so that the other end of the outcome need not sample again. */
-  #along(outcome: string, inside: Inside, corner: readonly End[], at: number): { least: number; most: number } {
-    const ends = corner.with(at, 0);
-    const key = `${outcome} ${at} ${ends.join()}`;
+  #along(outcome: string, inside: Inside, row: number, at: number): { least: number; most: number } {
+    this.#wanted.set(this.#endsOf(row));
+    this.#wanted[at] = 0;
+    const key = `${outcome} ${at} ${this.#wanted.join()}`;
     const known = this.#sampled.get(key);
     if (known) return known;
     const input = this.inputs[at]!;
     let [least, most] = [Infinity, -Infinity];
-    this.#place(ends);
+    this.#stand();
     const samples = inside.samples ?? SAMPLES;
     const value = (share: number): number => {
       input.target[input.key] = input.low + (input.high - input.low) * share;
@@ -479,7 +546,6 @@ export class Study {
       most = Math.max(most, value(goldenSection((s) => -value(s), ...around(mostAt), CLOSELY)));
     }
     this.#set(at, 0);
-    this.#restore(ends);
     const range = { least, most };
     this.#sampled.set(key, range);
     return range;
@@ -505,12 +571,13 @@ export class Study {
   }
 
   /** Rows of random samples with what is certain at these ends, from the first. */
-  #randomRows(ends: readonly End[]): number {
+  #randomRows(ends: Ends): number {
     const name = ends.join();
     const known = this.#drawn.get(name);
     if (known !== undefined) return known;
     const first = this.#count;
-    this.#place(ends);
+    this.#wanted.set(ends);
+    this.#stand();
     for (let run = 0; run < RUNS; run++) {
       const random = randomOf(SEED, run);
       for (const input of this.inputs) {
@@ -519,22 +586,21 @@ export class Study {
       }
       this.#keep(this.here());
     }
-    for (let i = 0; i < this.inputs.length; i++) this.#set(i, 0);
+    for (let i = 0; i < this.inputs.length; i++) this.#set(i, this.#standing[i] as End);
     this.#drawn.set(name, first);
     return first;
   }
 
   /** The corner of what is certain that moves the outcome down or up most, everything else at its nominal. */
-  #certainCorner(k: number, sign: -1 | 1, base: number): { ends: readonly End[]; value: Value } {
-    const alone = this.#alone();
-    const ends = this.inputs.map((input, i): End =>
-      input.certain ? direction(this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k), base, sign) : 0,
-    );
-    const start = this.#cornerAt(ends);
-    const value = this.#value(start.row, k);
-    if (isAbsent(value)) return { ends, value };
-    const certain = this.#all.filter((i) => this.inputs[i]!.certain);
-    return this.#climb(k, start, sign, certain, false);
+  #certainCorner(k: number, sign: -1 | 1, base: number): { row: number; ends: Ends; value: Value } {
+    this.#directions(k, sign, base);
+    for (const i of this.#all) if (!this.inputs[i]!.certain) this.#wanted[i] = 0;
+    let row = this.#corner();
+    if (!isAbsent(this.#value(row, k))) {
+      const certain = this.#all.filter((i) => this.inputs[i]!.certain);
+      row = this.#climb(k, row, sign, certain, false);
+    }
+    return { row, ends: this.#endsOf(row), value: this.#value(row, k) };
   }
 
   /** Half the root-sum-square spread: √Σ((f(high) − f(low))/2)², every other input nominal. */
@@ -545,11 +611,11 @@ export class Study {
     for (let i = 0; i < this.inputs.length; i++) {
       const low = this.#value(alone[2 * i]!, k);
       const high = this.#value(alone[2 * i + 1]!, k);
-      if (isAbsent(low)) return low;
-      if (isAbsent(high)) return high;
+      if (isAbsent(low)) return this.#home(low);
+      if (isAbsent(high)) return this.#home(high);
       sum += ((high - low) / 2) ** 2;
     }
-    return Math.sqrt(sum);
+    return this.#home(Math.sqrt(sum));
   }
 
   /**
@@ -558,14 +624,12 @@ export class Study {
    */
   rootSumSquare(outcome: string): Spread {
     return this.#spread(outcome, (k, sign, base) => {
-      const { ends, value } = this.#certainCorner(k, sign, base);
+      const { row, value } = this.#certainCorner(k, sign, base);
       if (isAbsent(value)) return value;
-      const at = [...ends];
-      const key = keyOf(at);
       let sum = 0;
       for (const i of this.#all) {
         if (this.inputs[i]!.certain) continue;
-        const [low, high] = [this.#value(this.#flip(at, key, i, -1), k), this.#value(this.#flip(at, key, i, 1), k)];
+        const [low, high] = [this.#value(this.#flip(row, i, -1), k), this.#value(this.#flip(row, i, 1), k)];
         if (isAbsent(low)) return low;
         if (isAbsent(high)) return high;
         sum += Math.max(0, (low - value) * sign, (high - value) * sign) ** 2;
@@ -575,26 +639,61 @@ export class Study {
   }
 }
 
+/** The row of the nominal. */
+const NOMINAL = 0;
+const SIDES = [
+  [0, -1],
+  [1, 1],
+] as const;
+const lists: number[][] = [];
+/** The places of so many inputs. */
+const upTo = (n: number): readonly number[] => (lists[n] ??= Array.from({ length: n }, (_, i) => i));
+
+/** Plain corners of one number that costs little to work out: as `plain` of a study of it alone, with nothing kept. */
+export function plainEnds(inputs: readonly Input[], value: () => number, prepare: () => void = AS_THEY_ARE): Range {
+  const at = (i: number, v: number): void => void (inputs[i]!.target[inputs[i]!.key] = v);
+  const here = (): number => {
+    prepare();
+    const v = value();
+    return Number.isFinite(v) ? v : 0;
+  };
+  const nominal = here();
+  const effects = inputs.map((input, i) => {
+    at(i, input.low);
+    const low = here() - nominal;
+    at(i, input.high);
+    const high = here() - nominal;
+    at(i, input.nominal);
+    return { low, high };
+  });
+  const end = (sign: -1 | 1): number => {
+    const ends = effects.map(({ low, high }) => towards(low, high, sign));
+    ends.forEach((e, i) => e && at(i, e < 0 ? inputs[i]!.low : inputs[i]!.high));
+    const there = here();
+    ends.forEach((e, i) => e && at(i, inputs[i]!.nominal));
+    return there;
+  };
+  return { nominal, low: end(-1), high: end(1) };
+}
+
 // Made once: a closure made in the constructor would keep alive what it is made beside, the study before.
 const NEVER_INSIDE = (): undefined => undefined;
-const AS_THEY_ARE = (): void => {};
+/** Nothing to be made of the inputs. */
+export const AS_THEY_ARE = (): void => {};
 const sameInputs = (a: readonly Input[], b: readonly Input[]): boolean => a.length === b.length && a.every((i, n) => i.path === b[n]!.path);
 
 /** Whether a value is beyond another; NaN, a corner without a value, never is. */
 const worse = (value: number, than: number, sign: -1 | 1): boolean => (value - than) * sign > 1e-12 * Math.abs(than);
 
-const patterns = new Map<number, { ends: readonly End[]; key: number }[]>();
+const patterns = new Map<number, Ends[]>();
 
 /** The corners of a design for so many inputs, the same for all studies: a Hadamard matrix and its negative. */
-function patternsOf(n: number): { ends: readonly End[]; key: number }[] {
+function patternsOf(n: number): Ends[] {
   let known = patterns.get(n);
   if (known) return known;
   let half = 4;
   while (half < n) half *= 2;
-  known = Array.from({ length: 2 * half }, (_, row) => {
-    const ends = Array.from({ length: n }, (_, i): End => (odd(row & (half - 1) & i) !== row >= half ? -1 : 1));
-    return { ends, key: keyOf(ends) };
-  });
+  known = Array.from({ length: 2 * half }, (_, row) => Int8Array.from({ length: n }, (_, i) => (odd(row & (half - 1) & i) !== row >= half ? -1 : 1)));
   patterns.set(n, known);
   return known;
 }
@@ -621,15 +720,12 @@ const combinations = (moves: readonly Move[]): number[][] =>
     [[]],
   );
 
-/** A corner's ends as one number in base three; 0, which no corner has, where there are too many inputs for one. */
-function keyOf(ends: readonly End[]): number {
-  if (ends.length > NUMBERED) return 0;
-  let key = 1;
-  for (let i = 0; i < ends.length; i++) key += (ends[i]! + 1) * POWERS[i]!;
-  return key;
+/** A number for the ends of a corner, the same for the same ends. // [Knuth] 6.4 */
+function hashOf(ends: Ends, from: number, n: number): number {
+  let hash = 0x811c9dc5;
+  for (let i = from; i < from + n; i++) hash = Math.imul(hash ^ (ends[i]! + 1), 0x01000193);
+  return hash ^ (hash >>> 15);
 }
-
-const flipped = (key: number, i: number, from: End, to: End): number => key + (to - from) * POWERS[i]!;
 
 /** The end at which an input moves an outcome down (`sign` −1) or up (+1) from `base`; 0 where neither does. */
 function direction(low: Value, high: Value, base: number, sign: -1 | 1): End {
@@ -641,8 +737,12 @@ function direction(low: Value, high: Value, base: number, sign: -1 | 1): End {
   const up = isAbsent(atHigh) ? base - ((atLow as number) - base) : atHigh;
   if (isAbsent(atLow) && up === base) return -1;
   if (isAbsent(atHigh) && down === base) return 1;
-  const byLow = (down - base) * sign;
-  const byHigh = (up - base) * sign;
+  return towards(down - base, up - base, sign);
+}
+
+/** The end whose effect is larger in a direction; 0 where neither has one. */
+function towards(low: number, high: number, sign: -1 | 1): End {
+  const [byLow, byHigh] = [low * sign, high * sign];
   if (byLow <= 0 && byHigh <= 0) return 0;
   return byLow > byHigh ? -1 : 1;
 }

@@ -1,13 +1,13 @@
 <script lang="ts">
+  import { railPorts, signalPorts } from '../../../core/stage/ports.ts';
   import { choicesFor, freeRail, setRail, setSignal, setStage, sheltersFor } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
-  import type { RailPort, SignalPort } from '../../../core/stage/contract.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
 
   let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
   let choices = $derived(choicesFor(session.doc, stage.doc));
-  let rails = $derived(Object.entries(stage.kind.rails as Record<string, RailPort>));
-  let signals = $derived(Object.entries(stage.kind.signals as Record<string, SignalPort>).filter(([, p]) => p.role === 'in'));
+  let rails = $derived(railPorts(stage.kind));
+  let signals = $derived(signalPorts(stage.kind).filter(([, p]) => p.role === 'in'));
   let shelters = $derived(sheltersFor(session.doc, stage.doc));
   let onlyBox = $derived(shelters.inside.length === 1 && !stage.kind.outdoors);
   let outputs = $derived(

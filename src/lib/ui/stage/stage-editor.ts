@@ -1,4 +1,5 @@
-import type { Kind, NumberField, RailPort } from '../../../core/stage/contract.ts';
+import { railPorts } from '../../../core/stage/ports.ts';
+import type { Kind, NumberField } from '../../../core/stage/contract.ts';
 import type { GivenValue, PartDoc } from '../../../core/board/document.ts';
 import { setGiven, setPart } from '../../../core/board/edit.ts';
 import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
@@ -104,7 +105,8 @@ export function linkedGroups(stage: StageSum): { from: string; links: { name: st
 /** What a rail brings when it is linked: as long as nobody brings it, somebody has to decide it. */
 const undecided = (kind: Kind, stage: StageSum): Set<string> =>
   new Set(
-    Object.values(kind.rails as Record<string, RailPort>)
+    railPorts(kind)
+      .map(([, p]) => p)
       .flatMap((p) => [p.fills.voltage, p.fills.load])
       .filter((n) => n !== undefined && !stage.links.has(n)),
   ) as Set<string>;

@@ -1,8 +1,8 @@
 <script lang="ts">
+  import { railPorts, signalPorts } from '../../../../core/stage/ports.ts';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { addStage } from '../../../../core/board/edit.ts';
-  import type { RailPort, SignalPort } from '../../../../core/stage/contract.ts';
   import type { Kind } from '../../../../core/stage/contract.ts';
   import { suggestions, takeSuggestion, type Suggestion } from '../../../../core/board/suggest.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
@@ -26,7 +26,7 @@
   }
   async function add(kind: Kind): Promise<void> {
     // A rail that nothing feeds is what a new provider is most likely for.
-    const port = Object.entries(kind.rails as Record<string, RailPort>).find(([, d]) => d.role === 'provides')?.[0];
+    const port = railPorts(kind).find(([, d]) => d.role === 'provides')?.[0];
     const rail = unfed[0];
     const { doc, id } = addStage(session.doc, kind.id, port && rail ? { rails: { [port]: rail } } : {});
     const issues = session.edit(`add ${kind.title}`, doc);
@@ -43,10 +43,8 @@
     e.preventDefault();
   }
   const ports = (k: Kind) => [
-    ...Object.entries(k.rails as Record<string, RailPort>).map(([, d]) =>
-      d.role === 'provides' ? 'gives a rail' : d.role === 'battery' ? 'charges a battery' : 'draws from a rail',
-    ),
-    ...Object.entries(k.signals as Record<string, SignalPort>).map(([, d]) => (d.role === 'in' ? 'listens to a signal' : 'sends a signal')),
+    ...railPorts(k).map(([, d]) => (d.role === 'provides' ? 'gives a rail' : d.role === 'battery' ? 'charges a battery' : 'draws from a rail')),
+    ...signalPorts(k).map(([, d]) => (d.role === 'in' ? 'listens to a signal' : 'sends a signal')),
   ];
   const focus = (node: HTMLInputElement) => node.focus();
 </script>
