@@ -84,7 +84,9 @@ class Tally {
   ) {
     const { node } = cell;
     this.id = node.doc.id;
-    this.names = Object.entries(node.kind.outcomes as Record<string, OutcomeDef>).flatMap(([name, def]) => (def.derived ? [] : [name]));
+    const outcomes = node.kind.outcomes as Record<string, OutcomeDef>;
+    // In the order in which they come.
+    this.names = Object.keys(node.judged.study.nominal).filter((name) => outcomes[name] && !outcomes[name].derived);
     this.columns = this.names.map(() => new Float64Array(runs).fill(NaN));
     this.#ids = Object.keys(node.kind.checks);
     this.defs = Object.values(node.kind.checks as Record<string, CheckDef>);
@@ -102,9 +104,13 @@ class Tally {
   record(run: number): void {
     const { names, columns } = this;
     const { o } = this.cell;
-    for (let i = 0; i < names.length; i++) {
-      const value = o[names[i]!];
-      if (typeof value === 'number') columns[i]![run] = value;
+    let next = 0;
+    // Engines read a property fastest while they enumerate it.
+    for (const name in o) {
+      const i = names[next] === name ? next : names.indexOf(name);
+      next++;
+      const value = o[name];
+      if (i >= 0 && typeof value === 'number') columns[i]![run] = value;
     }
   }
 

@@ -360,8 +360,8 @@ export class StageNode {
     const plain = () => this.kind.evaluate(x, env as never) as Results;
     const own = nothing ? () => nothing : this.#rising ? () => (this.pointwise ? plain() : this.#following(plain)) : plain;
     const figures = nothing ? null : this.#figures;
-    // Only while links settle: nobody asks for them in the search for ends, or while it is sized.
-    const run = figures ? () => (this.#sized || this.judged !== this.#plain ? own() : figures(this, own())) : own;
+    // Only while links settle: nobody asks for them in the search for ends, at a point, or while it is sized.
+    const run = figures ? () => (this.#sized || this.pointwise || this.judged !== this.#plain ? own() : figures(this, own())) : own;
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
     const insideOf = (name: string) => {
       const inside = outcomes[name]?.inside;
