@@ -104,10 +104,14 @@ export const converterCarried = {
 };
 
 const inputRange = ['given.inputVoltage'];
+/** The output's own spread turns round what depends on the duty as the input does. */
+const bothRanges = [...inputRange, 'parts.U1.referenceVoltage'];
+/** One hump or two over the range. */
+const HUMPS = 17;
 /** An outcome of full load that may turn round inside the input range: sampled there. */
-const turning = (value: (p: Point, x: AnyInputs) => Value, point: (x: AnyInputs) => Point | Absent) => ({
-  inputs: inputRange,
-  samples: 41,
+const turning = (value: (p: Point, x: AnyInputs) => Value, point: (x: AnyInputs) => Point | Absent, inputs: readonly string[] = inputRange) => ({
+  inputs,
+  samples: HUMPS,
   value: (x: AnyInputs) => {
     const p = point(x);
     return isAbsent(p) ? p : value(p, x);
@@ -121,8 +125,8 @@ export const converterOutcomes = (point: (x: AnyInputs) => Point | Absent, edge:
     dutyCycle: { unit: 'ratio', title: 'duty cycle', doc: 'of the switch at loadCurrent' },
     onTime: { unit: 's', title: 'on-time' },
     rippleCurrent: { unit: 'A', title: 'inductor ripple', doc: 'peak to peak', inside: turning((p) => p.ripple, point) },
-    rippleRatio: { unit: 'ratio', title: 'ripple over mean current', inside: turning((p) => p.ripple / p.mean, point) },
-    boundaryCurrent: { unit: 'A', title: 'boundary of continuous conduction', inside: { inputs: inputRange, samples: 41, value: edge } },
+    rippleRatio: { unit: 'ratio', title: 'ripple over mean current', inside: turning((p) => p.ripple / p.mean, point, bothRanges) },
+    boundaryCurrent: { unit: 'A', title: 'boundary of continuous conduction', inside: { inputs: bothRanges, samples: HUMPS, value: edge } },
     peakCurrent: { unit: 'A', title: 'peak current', doc: 'inductor and switch' },
     rmsCurrent: { unit: 'A', title: 'rms current of the inductor' },
     inputCapacitorRms: { unit: 'A', title: 'rms current of CIN', inside: turning((p) => p.inputRms, point) },

@@ -10,6 +10,9 @@ export function inrushOhms({ given: g, parts }: AnyInputs): number {
   const device = g.polarity === 'series-diode' ? parts.D1.dynamicResistance : g.polarity === 'p-mosfet' ? parts.Q1.onResistance : 0;
   return g.sourceResistance + (g.fuse === 'none' ? 0 : parts.F1.resistance) + (g.limiter === 'ntc' ? parts.RT1.value : 0) + device + g.bulkEsr;
 }
+/** What decides how much of a surge the suppressor takes. */
+const SUPPRESSOR = ['parts.D2.breakdownVoltage', 'parts.D2.clampVoltage', 'parts.D2.clampCurrent'];
+
 export const forward = ({ given: g, parts }: AnyInputs): number => (g.polarity === 'series-diode' ? parts.D1.forwardVoltage : 0);
 
 export const inputProtection = defineKind({
@@ -118,7 +121,8 @@ export const inputProtection = defineKind({
     inputCurrent: { unit: 'A', title: 'current' },
     clampCurrent: { unit: 'A', title: 'current of the suppressor in a surge' },
     clampVoltage: { unit: 'V', title: 'voltage in a surge' },
-    clampPower: { unit: 'W', title: 'power of the suppressor in a surge' },
+    // Most where the suppressor takes half of the surge's voltage.
+    clampPower: { unit: 'W', title: 'power of the suppressor in a surge', inside: { inputs: SUPPRESSOR, samples: 9 } },
     allowedClampPower: { unit: 'W', title: 'pulse power of the suppressor' },
   },
   evaluate: (x) => {
