@@ -1,1 +1,1 @@
-ALTER TABLE `accounts` ADD `drawer` longtext;
+ALTER TABLE `accounts` ADD COLUMN IF NOT EXISTS `drawer` longtext;

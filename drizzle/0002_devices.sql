@@ -1,4 +1,4 @@
-CREATE TABLE `devices` (
+CREATE TABLE IF NOT EXISTS `devices` (
 	`id` varchar(36) NOT NULL,
 	`account_id` varchar(36) NOT NULL,
 	`sort` varchar(30) NOT NULL,
@@ -9,5 +9,5 @@ CREATE TABLE `devices` (
 	CONSTRAINT `devices_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint
-ALTER TABLE `devices` ADD CONSTRAINT `devices_account_id_accounts_id_fk` FOREIGN KEY (`account_id`) REFERENCES `accounts`(`id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
-CREATE INDEX `devices_account` ON `devices` (`account_id`,`sort`,`title`);
+ALTER TABLE `devices` ADD CONSTRAINT `devices_account_id_accounts_id_fk` FOREIGN KEY IF NOT EXISTS (`account_id`) REFERENCES `accounts`(`id`) ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX IF NOT EXISTS `devices_account` ON `devices` (`account_id`,`sort`,`title`);

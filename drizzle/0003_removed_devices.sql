@@ -1,1 +1,1 @@
-ALTER TABLE `devices` ADD `removed_at` datetime(3);
+ALTER TABLE `devices` ADD COLUMN IF NOT EXISTS `removed_at` datetime(3);

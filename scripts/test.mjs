@@ -18,6 +18,9 @@ let [passed, failed] = [0, 0];
 const count = (good, bad) => ([passed, failed] = [passed + good, failed + bad]);
 const resultOf = (name) => JSON.parse(readFileSync(join(home, name), 'utf8'));
 
+/** All tests come from one address. */
+const manyVisitors = { SPARK_SUM_NEW_ACCOUNTS: '10000', SPARK_SUM_NEW_BENCHES: '10000' };
+
 async function endToEnd() {
   const { debianProgram } = await import('./lib/packages.mjs');
   const { buildApp } = await import('./lib/build.mjs');
@@ -37,7 +40,7 @@ async function endToEnd() {
   try {
     const database = await startDatabase(folder, { wanted: 23_406 });
     stops.push(database.stop);
-    const app = await startApp({ build, database: database.url, wanted: 24_780, log: join(folder, 'app.log'), env: { ANY_PORT: '1' } });
+    const app = await startApp({ build, database: database.url, wanted: 24_780, log: join(folder, 'app.log'), env: { ANY_PORT: '1', ...manyVisitors } });
     stops.push(app.stop);
     say(`end-to-end tests at ${app.address}`);
     await npx(['playwright', 'test', ...more], 'End-to-end tests failed.', {

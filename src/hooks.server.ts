@@ -4,6 +4,7 @@ import { closeDatabase, migrateDatabase } from '$lib/server/db/client.ts';
 import { allowedHosts, parentPid } from '$lib/server/env.ts';
 import { readSession } from '$lib/server/auth/sessions.ts';
 import { seedDemo } from '$lib/server/seed.ts';
+import { refuse } from '$lib/server/json-body.ts';
 import { closeWork } from '$lib/server/work.ts';
 import { THEME_COOKIE, themeOf } from '$lib/theme.ts';
 
@@ -52,15 +53,28 @@ const HEADERS: Record<string, string> = {
   'permissions-policy': 'camera=(), microphone=(), geolocation=()',
 };
 
+/** What went wrong at an address for programs, in the shape they read. */
+async function inJson(response: Response): Promise<Response> {
+  const said = response.status === 404 ? 'There is nothing at this address.' : response.status === 405 ? 'This address does not take such a request.' : '';
+  const id = /\b[0-9a-f]{8}\b/.exec(await response.text())?.[0];
+  return refuse(
+    response.status,
+    said || `Something went wrong here, not with what you did. Nothing was stored.${id ? ` Its number in the log is ${id}.` : ''}`,
+  );
+}
+
 export const handle: Handle = async ({ event, resolve }) => {
+  const api = event.url.pathname.startsWith('/api/');
+  const turnAway = (status: number, message: string) => (api ? refuse(status, message) : error(status, message));
   if (!knownHost(event.request.headers.get('host') ?? ''))
-    error(421, 'This address is not one of this server’s. Ask for it by the address that “npm start” printed.');
-  if (foreign(event.request)) error(403, 'This request comes from another site and was not carried out.');
+    return turnAway(421, 'This address is not one of this server’s. Ask for it by the address that “npm start” printed.');
+  if (foreign(event.request)) return turnAway(403, 'This request comes from another site and was not carried out.');
   const found = event.url.pathname === '/healthz' ? null : await readSession(event.cookies);
   event.locals.account = found?.account ?? null;
   event.locals.session = found?.session ?? null;
   const theme = themeOf(event.cookies.get(THEME_COOKIE));
-  const response = await resolve(event, { transformPageChunk: ({ html }) => html.replace('%theme%', theme) });
+  let response = await resolve(event, { transformPageChunk: ({ html }) => html.replace('%theme%', theme) });
+  if (api && response.status >= 400 && !response.headers.get('content-type')?.includes('json')) response = await inJson(response);
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
   if (event.locals.account && !response.headers.has('cache-control')) response.headers.set('cache-control', 'private, no-store');
   return response;

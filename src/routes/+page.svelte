@@ -20,7 +20,7 @@
     </p>
     <form method="POST" action="?/demo" use:enhance>
       <Button look="main" type="submit">Enter the demo bench</Button>
-      <p class="soft small">The Fennel Hill apiary, with a board to look around in. No account needed.</p>
+      <p class="soft small">The Fennel Hill apiary, with boards to look around in: a bench of your own for a day. No account needed.</p>
       <Problem text={said('demo')} />
     </form>
   </section>

@@ -5,7 +5,11 @@ import { deciding, Room, type Margins } from '../core/board/room.ts';
 import { simulateStage, type Analysis, type SimulateOptions } from '../core/board/simulate.ts';
 import { tellingOf } from '../core/kinds/index.ts';
 import { solvedCurves, type Band } from '../core/board/curves.ts';
+import { bringUpPlan, type PlanStep } from '../core/bringup/plan.ts';
 import { answer } from '../core/files/answer.ts';
+import { markdownReport } from '../core/files/report.ts';
+import { gate } from '../core/gate/gate.ts';
+import { standingOf, type Standing } from '../core/gate/standing.ts';
 import { cheapestChange, type YieldPlan } from '../core/board/yield.ts';
 
 type Runs = Omit<MonteCarloOptions, 'progress'>;
@@ -32,6 +36,14 @@ interface Work {
   curves: { job: { doc: BoardDoc; stage: string }; told: never; result: Band[] };
   /** All that the command line answers of a board, as JSON text. */
   evaluate: { job: { doc: BoardDoc }; told: never; result: string };
+  /** How a board stands, in a few words. */
+  standing: { job: { doc: BoardDoc }; told: never; result: Standing };
+  /** What is frozen of a board: whether its gate is open, and all results. */
+  judged: { job: { doc: BoardDoc }; told: never; result: { ready: boolean; results: Record<string, unknown> } };
+  /** A board to read, in Markdown. */
+  report: { job: { doc: BoardDoc; options: Parameters<typeof markdownReport>[1] }; told: never; result: string };
+  /** The steps of a board's first power-up. */
+  bringUp: { job: { doc: BoardDoc }; told: never; result: PlanStep[] };
   /** One analysis of a stage. */
   simulate: { job: { doc: BoardDoc; stage: string; analysis: Analysis; options: SimulateOptions }; told: never; result: ReturnType<typeof simulateStage> };
 }
@@ -49,8 +61,18 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
   room: roomOf,
   curves: async ({ doc, stage }) => solvedCurves(...(await stageOf(doc, stage))),
   evaluate: ({ doc }) => JSON.stringify(answer(evaluateBoard(doc))),
+  report: ({ doc, options }) => markdownReport(evaluateBoard(doc), options),
+  bringUp: async ({ doc }) => plain(await bringUpPlan(evaluateBoard(doc))),
+  standing: ({ doc }) => standingOf(evaluateBoard(doc)),
+  judged: ({ doc }) => {
+    const sum = evaluateBoard(doc);
+    return { ready: gate(sum).ready, results: plain(answer(sum)) };
+  },
   simulate: async ({ doc, stage, analysis, options }) => simulateStage(...(await stageOf(doc, stage)), analysis, options),
 };
+
+/** What is worked out when it is read, worked out: only then can it be sent. */
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** Does one job; what goes wrong comes back as a sentence. */
 export async function perform(job: Job, send: (news: News) => void): Promise<void> {

@@ -7,10 +7,12 @@ import { startDatabase } from '../../scripts/lib/mariadb.mjs';
 
 const build = process.env.SPARK_SUM_TEST_BUILD!;
 
-/** Signs a bare client in to the demo bench and finds its board. */
-async function demo(address: string): Promise<{ api: APIRequestContext; board: string }> {
-  const api = await request.newContext({ baseURL: address });
-  await api.post('/?/demo', { form: {} });
+type Cookies = Awaited<ReturnType<APIRequestContext['storageState']>>;
+
+/** Signs a bare client in to a demo bench, or to the one it had before, and finds its board. */
+async function demo(address: string, before?: Cookies): Promise<{ api: APIRequestContext; board: string }> {
+  const api = await request.newContext({ baseURL: address, ...(before ? { storageState: before } : {}) });
+  if (!before) await api.post('/?/demo', { form: {} });
   const html = await (await api.get('/boards')).text();
   return { api, board: /\/boards\/([0-9a-f-]{36})"/.exec(html)![1]! };
 }
@@ -37,13 +39,14 @@ test('killed with -9 during saves, application and database lose nothing that wa
         acknowledged = after;
         expect(i).toBeLessThan(400);
       }
+      const cookies = await api.storageState();
       await api.dispose();
       if (victim === 'database') {
         await app.stop();
         database = await startDatabase(folder, { wanted: 25_406 });
       } else await app.stop();
       app = await startApp({ build, database: database.url, wanted: 25_780, log: join(folder, 'app.log'), env: { ANY_PORT: '1' } });
-      const again = await demo(app.address);
+      const again = await demo(app.address, cookies);
       const held = (await (await again.api.get(`/api/boards/${again.board}/changes`)).json()) as { version: number; doc: { name: string; stages: unknown[] } };
       // The save under way may have got in or not; none that was acknowledged is missing, and the board is whole.
       const number = (name: string) => Number(/\d+$/.exec(name)?.[0] ?? -1);

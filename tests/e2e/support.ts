@@ -3,7 +3,10 @@ import { readFileSync } from 'node:fs';
 
 /** Pages whose `goto` and `reload` wait until the page answers to keys. */
 const lively = (page: Page): Page => {
-  const live = () => page.locator('html[data-live]').waitFor({ state: 'attached' });
+  const live = async () => {
+    await page.locator('html[data-live]').waitFor({ state: 'attached' });
+    await page.locator('main[aria-busy=true]').waitFor({ state: 'detached' });
+  };
   const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
   page.goto = async (...args) => {
     const response = await goto(...args);

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { applyOps, difference, equal, fromKeyed, inverse, toKeyed, type Op } from './changes.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
 import { moveStage, removeStage, setGiven, setPart, setStage } from './edit.ts';
+import { checkBoard } from '../files/board-file.ts';
 import { stacks } from './history.ts';
 
 const board = (stages: StageDoc[]): BoardDoc => ({ format: 'spark-sum/board', version: 1, name: 'bench', stages });
@@ -119,6 +120,29 @@ describe('two tabs on one board', () => {
       expect(applyOps(three, [{ path: [key], after: 1 }], true).ok).toBe(false);
     }
     expect(({} as Record<string, unknown>).polluted).toBeUndefined();
+  });
+});
+
+describe('a change that breaks the shape of a document', () => {
+  const doc = board([
+    { id: 'a', kind: 'voltage-divider' },
+    { id: 'b', kind: 'voltage-divider' },
+  ]);
+  it.each([
+    [['stages', 'a'], null],
+    [['stages', 'a'], 5],
+    [['stages', 'a'], [1]],
+    [['stages'], null],
+    [['stages'], 7],
+    [['stages'], [[]]],
+    [['waivers'], null],
+    [['waivers'], { x: null }],
+    [['confirmations'], { x: 3 }],
+    [['decisions'], [null]],
+    [['states'], null],
+  ] as [string[], unknown][])('%j set to %j is refused by the check of what comes out', (path, after) => {
+    const applied = applyOps(doc, [{ path, after }], true);
+    expect(applied.ok && checkBoard(applied.doc).ok).toBe(false);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { BoardDoc, StageDoc } from './document.ts';
+import type { BoardDoc } from './document.ts';
 
 /**
  * Changes of a board as data: what stood at a place before and what stands there after. One record serves to apply, to
@@ -43,13 +43,22 @@ export function toKeyed(doc: BoardDoc): Keyed {
   });
 }
 
-/** The document again. */
+/** The document again. What a change left in another shape than a record stays as it is, for the check of the document to refuse. */
 export function fromKeyed(keyed: Keyed): BoardDoc {
-  const list = (key: string) => (keyed[key] ? Object.values(keyed[key] as Keyed) : undefined);
-  const stages = (Object.values((keyed.stages ?? {}) as Keyed) as (StageDoc & { rank: number })[])
-    .map((s, i) => ({ s, i }))
-    .sort((a, b) => a.s.rank - b.s.rank || a.i - b.i)
-    .map(({ s: { rank: _, ...stage } }) => stage);
+  const list = (key: string) => (isPlain(keyed[key]) ? Object.values(keyed[key]) : keyed[key]);
+  const rankOf = (s: unknown) => (isPlain(s) && typeof s.rank === 'number' ? s.rank : Infinity);
+  const unranked = (s: unknown) => {
+    if (!isPlain(s)) return s;
+    const { rank: _, ...stage } = s;
+    return stage;
+  };
+  const all = list('stages');
+  const stages = Array.isArray(all)
+    ? all
+        .map((s: unknown, i) => ({ s, i, rank: rankOf(s) }))
+        .sort((a, b) => (a.rank === b.rank ? a.i - b.i : a.rank < b.rank ? -1 : 1))
+        .map(({ s }) => unranked(s))
+    : all;
   return strip({ ...keyed, stages, waivers: list('waivers'), confirmations: list('confirmations'), decisions: list('decisions') }) as unknown as BoardDoc;
 }
 

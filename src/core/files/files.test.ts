@@ -182,10 +182,35 @@ describe('answers', () => {
     const stage = (inner: string) => `{"format":"spark-sum/board","version":1,"name":"x","stages":[{"id":"a","kind":"rc-lowpass",${inner}}]}`;
     expect(refused(stage('"given":{"__proto__":1}'))).toEqual(['stages[0].given.__proto__']);
     expect(refused(stage('"parts":{"__proto__":{"value":1}}'))).toEqual(['stages[0].parts.__proto__']);
-    expect(refused(stage('"given":{"constructor":1}'))).toEqual(['stages[0].given.constructor']);
+    for (const name of ['constructor', 'toString', 'hasOwnProperty']) {
+      expect(refused(stage(`"given":{"${name}":1}`))).toEqual([`stages[0].given.${name}`]);
+      expect(refused(stage(`"parts":{"${name}":{"value":1}}`))).toEqual([`stages[0].parts.${name}`]);
+      expect(refused(stage(`"rails":{"${name}":"v"}`))).toEqual([`stages[0].rails.${name}`]);
+      expect(refused(stage(`"signals":{"${name}":"b.out"}`))).toEqual([`stages[0].signals.${name}`]);
+    }
     expect(refused(stage(`"given":{"stepVoltage":${'['.repeat(5000)}${']'.repeat(5000)}}`))).toHaveLength(1);
     const many = Object.fromEntries(Array.from({ length: 5000 }, (_, k) => [`x${k}`, 1]));
     expect(refused(stage(`"given":${JSON.stringify(many)}`)).length).toBeLessThan(110);
+  });
+
+  it('two decisions, waivers or confirmations about one thing are refused: a later change could keep only one', () => {
+    const twice = (more: object) => {
+      const read = checkBoard({ format: 'spark-sum/board', version: 1, name: 'x', stages: [{ id: 'a', kind: 'rc-lowpass' }], ...more });
+      return read.ok ? [] : read.issues.map((x) => x.path);
+    };
+    const waiver = { stage: 'a', check: 'cutoff', reason: 'so' };
+    expect(twice({ waivers: [waiver, { ...waiver, reason: 'or so' }] })).toEqual(['waivers[1]']);
+    expect(twice({ waivers: [waiver, { ...waiver, check: 'other' }] })).toEqual([]);
+    expect(
+      twice({
+        confirmations: [
+          { id: 'x', by: 'me' },
+          { id: 'x', by: 'you' },
+        ],
+      }),
+    ).toEqual(['confirmations[1]']);
+    const decision = { stage: 'a', chosen: 'one', reason: '' };
+    expect(twice({ decisions: [decision, decision] })).toEqual(['decisions[1]']);
   });
 
   it('temperatures below absolute zero are refused, on the board and on a stage', () => {

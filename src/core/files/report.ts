@@ -5,7 +5,7 @@ import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
 import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf } from '../board/document.ts';
 import { listed } from '../stage/contract.ts';
-import { isCondition, type CheckResult } from '../stage/judge.ts';
+import { isCondition, type CheckResult, type Margined } from '../stage/judge.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import type { Unit } from '../quantity/units.ts';
 
@@ -16,7 +16,7 @@ const table = (head: string[], rows: string[][]): string =>
   rows.length === 0 ? '' : `| ${head.join(' | ')} |\n|${head.map(() => '---').join('|')}|\n${rows.map((r) => `| ${r.map(cell).join(' | ')} |\n`).join('')}\n`;
 
 const show = (v: number | null, unit: Unit) => (v === null ? '–' : formatText(v, unit));
-export const marginText = (c: CheckResult): string => (c.margin === null ? (c.status === 'unknown' ? '?' : '–') : `${formatMargin(c.margin)} %`);
+export const marginText = (c: Margined): string => (c.margin === null ? (c.status === 'unknown' ? '?' : '–') : `${formatMargin(c.margin)} %`);
 
 /** Worst value and limit of a check in words; a condition says whether it is met. */
 export const worstText = (c: CheckResult): string =>

@@ -117,7 +117,22 @@ export function documentIssues(value: unknown): Issue[] {
       ? []
       : [{ path: `stages[${i}].module`, message: `there is no module “${s.module}”. ${thereAre(Object.keys(doc.modules ?? {}))}` }],
   );
-  return bounded([...stateIssues(doc.states), ...strays, ...doc.stages.flatMap((s, i) => stageIssues(s, i, doc.stages))]);
+  const twice = [
+    ...doubled('waivers', doc.waivers, (w) => `${w.stage} ${w.check}`, 'a waiver of this check'),
+    ...doubled('confirmations', doc.confirmations, (c) => c.id, 'a confirmation of this'),
+    ...doubled('decisions', doc.decisions, (d) => d.stage, 'a decision on this stage'),
+  ];
+  return bounded([...stateIssues(doc.states), ...twice, ...strays, ...doc.stages.flatMap((s, i) => stageIssues(s, i, doc.stages))]);
+}
+
+/** Of two about one thing a later change could keep only one. */
+function doubled<T>(list: string, items: readonly T[] | undefined, of: (item: T) => string, what: string): Issue[] {
+  const first = new Map<string, number>();
+  return (items ?? []).flatMap((item, i) => {
+    const before = first.get(of(item));
+    if (before === undefined) first.set(of(item), i);
+    return before === undefined ? [] : [{ path: `${list}[${i}]`, message: `there is ${what} already, at ${list}[${before}]. Keep one of them.` }];
+  });
 }
 
 const thereAre = (modules: readonly string[]) => (modules.length ? `There are ${modules.join(', ')}.` : 'The board lists no modules.');
@@ -131,7 +146,7 @@ const bounded = (issues: Issue[]): Issue[] =>
   issues.length <= MOST_ISSUES ? issues : [...issues.slice(0, MOST_ISSUES), { path: '', message: `and ${issues.length - MOST_ISSUES} more.` }];
 
 /** What no schema sees: a key that reaches into the language instead of into the document, and lists within lists without end. */
-function oddIssues(value: unknown): Issue[] {
+export function oddIssues(value: unknown): Issue[] {
   const issues: Issue[] = [];
   const left: { node: unknown; path: (string | number)[] }[] = [{ node: value, path: [] }];
   for (let at = left.pop(); at && issues.length < MOST_ISSUES; at = left.pop()) {

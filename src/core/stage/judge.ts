@@ -41,6 +41,9 @@ export interface CheckResult {
   follows?: string;
 }
 
+/** What is shown of a check's margin. */
+export type Margined = Omit<CheckResult, 'help' | 'remedies'>;
+
 /** A condition is met or not: it has no margin and stands among findings. */
 export const isCondition = (c: Pick<CheckResult, 'sense'>): boolean => c.sense === 'holds';
 

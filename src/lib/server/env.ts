@@ -12,6 +12,10 @@ export const databaseUrl = (): string => need('DATABASE_URL');
 export const rootFolder = (): string => env.SPARK_SUM_ROOT ?? process.cwd();
 /** The start script's pid: without it the server would outlive a start that was killed. */
 export const parentPid = (): number | null => (env.SPARK_SUM_PARENT ? Number(env.SPARK_SUM_PARENT) : null);
+const most = (name: string, usual: number): number => Number(env[name]) || usual;
+/** New accounts and demo benches that one address may make in a quarter of an hour. */
+export const accountsAllowed = (): number => most('SPARK_SUM_NEW_ACCOUNTS', 10);
+export const benchesAllowed = (): number => most('SPARK_SUM_NEW_BENCHES', 30);
 /** Names under which the server may be asked for besides loopback, comma separated. */
 export const allowedHosts = (): string[] =>
   (env.SPARK_SUM_HOSTS ?? '')

@@ -1,6 +1,7 @@
 import { json } from '@sveltejs/kit';
 import type { z } from 'zod';
 import { pathText, type Issue } from '../../core/files/issues.ts';
+import { oddIssues } from '../../core/files/schema.ts';
 
 /** The one shape of an error answer. */
 export const refuse = (status: number, message: string, more: { issues?: Issue[] } & Record<string, unknown> = {}): Response =>
@@ -44,6 +45,8 @@ export async function jsonBody<T extends z.ZodType>(
   } catch {
     return { ok: false, response: refuse(400, 'The request is not JSON.') };
   }
+  const odd = oddIssues(value);
+  if (odd.length) return { ok: false, response: refuse(422, 'The request was not understood.', { issues: odd }) };
   const parsed = schema.safeParse(value);
   if (parsed.success) return { ok: true, value: parsed.data };
   return {

@@ -17,6 +17,8 @@ const NDJSON = 'application/x-ndjson';
 
 /** What anybody may ask without an account: a thread of its own, short turns, and few of them. */
 const PUBLIC = { size: 1, limit: 20_000, waiting: 16, each: 3 };
+/** What pages wait for. */
+const PAGES = { size: THREADS, limit: 60_000 };
 /** Long jobs of accounts: so many of one account at a time. */
 const OWN = { size: THREADS, limit: LONGEST, waiting: 64, each: 6 };
 
@@ -42,6 +44,13 @@ function refused(error: unknown): Response {
   }
   return refuse(422, reasonOf(error));
 }
+
+/** What a page needs of a board, worked out on a thread: nothing is added up where changes are saved. */
+export const forPage = <S extends 'standing' | 'judged' | 'report' | 'bringUp'>(job: Job<S>, by?: string): Promise<Result<S>> =>
+  threads(PAGES).run<S>(job, by === undefined ? {} : { by });
+
+/** What is frozen of a board. */
+export const judged = (doc: BoardDoc): Promise<Result<'judged'>> => forPage<'judged'>({ sort: 'judged', doc });
 
 /** A board added up on a thread, for anybody: nothing that is sent here keeps a page waiting. */
 export async function evaluated(doc: BoardDoc, by: string, signal: AbortSignal): Promise<Response> {

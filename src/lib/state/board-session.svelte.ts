@@ -47,6 +47,8 @@ export class BoardSession {
   readonly lottery = new Lottery();
   /** The board added up; while it is not `complete`, only what was edited is as the document says. */
   sum: Sum = $state.raw() as Sum;
+  /** It was added up once: until then there is nothing to show. */
+  ready = $state(false);
   readonly #evaluator = new Evaluator();
   /** The sum that what an edit moves is told against, until all of it is told. */
   #before: Sum | null = null;
@@ -68,7 +70,7 @@ export class BoardSession {
     saved: Saved,
   ) {
     this.#doc = saved.doc;
-    this.sum = this.#tried(() => this.#evaluator.evaluate(saved.doc)) ?? nothingOf(saved.doc);
+    this.sum = nothingOf(saved.doc);
     this.version = saved.version;
     this.stacks = saved.stacks;
     this.#confirmed = saved.doc;
@@ -83,10 +85,17 @@ export class BoardSession {
     if (next === this.#doc) return;
     this.#doc = next;
     this.broken = '';
+    this.#addUp(next, this.#tried(() => this.#evaluator.atOnce(next)) ?? null);
+  }
+
+  /**
+   * Adds up in slices; `first` is what shows until then, where that takes longer than a moment. A board whose stages came or
+   * went is added up at once: nothing of the page may look for what is not there.
+   */
+  #addUp(next: BoardDoc, first: Sum | null): void {
     const adding = (this.#adding = {});
     const steps = this.#evaluator.steps(next);
-    const first = typeof window === 'undefined' ? null : (this.#tried(() => this.#evaluator.atOnce(next)) ?? null);
-    if (!first) {
+    if (!first && this.ready) {
       const sum = this.#tried(() => finished(steps));
       if (sum) this.#added(sum);
       return;
@@ -103,10 +112,10 @@ export class BoardSession {
           return this.#added(value);
         }
       }
-      if (this.sum.doc !== next) this.#added(first);
+      if (first && this.sum.doc !== next) this.#added(first);
       setTimeout(slice, 0, SLICE);
     };
-    slice(this.#slow ? 0 : FIRST);
+    slice(this.#slow && first ? 0 : FIRST);
   }
 
   /** What a computation comes to; undefined where it fails, and then the page says so instead of standing still. */
@@ -122,6 +131,7 @@ export class BoardSession {
 
   #added(sum: Sum): void {
     this.sum = sum;
+    this.ready = true;
     if (this.#before) this.moved = moves(this.#before, sum);
     if (sum.complete) this.#before = null;
   }
@@ -132,8 +142,12 @@ export class BoardSession {
     this.doc = next;
   }
 
-  /** In the browser: joins the other tabs of this board. Returns what leaves them again. */
+  /**
+   * In the browser: adds the board up, and joins its other tabs. The server, which saves for everybody, adds up nothing.
+   * Returns what leaves them again.
+   */
   join(): () => void {
+    if (!this.ready) this.#addUp(this.#doc, null);
     this.#client = tabName();
     this.#channel = new BroadcastChannel(`spark-sum board ${this.id}`);
     this.#channel.onmessage = () => void this.catchUp();

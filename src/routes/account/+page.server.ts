@@ -1,9 +1,10 @@
 import { fail, redirect } from '@sveltejs/kit';
+import { forgetTry, ownTries, takeTry, tooMany } from '$lib/server/auth/attempts.ts';
 import { passwordFits, passwordProblem } from '$lib/server/auth/password.ts';
 import { endSession, endSessions } from '$lib/server/auth/sessions.ts';
 import { problem, secretOf, textOf } from '$lib/server/forms.ts';
 import { signedIn } from '$lib/server/guard.ts';
-import { accountById, changeDrawer, changePassword, drawerOf, removeAccount } from '$lib/server/repositories/accounts.ts';
+import { accountById, changeDrawer, changePassword, drawerOf, removeAccount, type Account } from '$lib/server/repositories/accounts.ts';
 import { PART_SORTS, parseValues, SORT_UNIT, valuesText, type Drawer, type PartSort } from '../../core/quantity/drawer.ts';
 import { THEME_COOKIE, themeOf } from '$lib/theme.ts';
 
@@ -12,6 +13,16 @@ export const load = async ({ locals }) => {
   const drawer = await drawerOf(account.id);
   return { account, drawer: Object.fromEntries(PART_SORTS.map((sort) => [sort, valuesText(drawer[sort], SORT_UNIT[sort])])) as Record<PartSort, string> };
 };
+
+/** What is wrong with the present password of somebody who is signed in, or that it was tried too often; null when it fits. */
+async function wrongPassword(account: Account, password: string): Promise<string | null> {
+  const tries = ownTries(account.id);
+  const wait = await takeTry(tries);
+  if (wait > 0) return tooMany(wait);
+  if (!(await passwordFits(account.passwordHash, password))) return 'The present password is not right.';
+  await forgetTry(tries);
+  return null;
+}
 
 export const actions = {
   leave: async ({ locals, cookies }) => {
@@ -28,9 +39,10 @@ export const actions = {
     const form = await request.formData();
     const next = secretOf(form, 'next');
     if (!account?.passwordHash) return problem('password', 'The demo bench has no password.');
-    if (!(await passwordFits(account.passwordHash, secretOf(form, 'now')))) return problem('password', 'The present password is not right.');
     const weak = passwordProblem(next);
     if (weak) return problem('password', weak);
+    const wrong = await wrongPassword(account, secretOf(form, 'now'));
+    if (wrong) return problem('password', wrong);
     await changePassword(account.id, next);
     await endSessions(account.id, locals.session);
     return { form: 'password', message: '', done: 'The password is changed, and every other browser is signed out.' };
@@ -48,9 +60,10 @@ export const actions = {
   },
   remove: async ({ locals, request, cookies }) => {
     const account = await accountById(signedIn(locals).id);
-    if (!account || account.demo) return problem('remove', 'The demo bench stays for those who come next.');
+    if (!account || account.demo) return problem('remove', 'A demo bench goes by itself after a day.');
     const form = await request.formData();
-    if (!(await passwordFits(account.passwordHash, secretOf(form, 'password')))) return problem('remove', 'The password is not right; nothing was removed.');
+    const wrong = await wrongPassword(account, secretOf(form, 'password'));
+    if (wrong) return problem('remove', `${wrong} Nothing was removed.`);
     await removeAccount(account.id);
     await endSession(null, cookies);
     redirect(303, '/');

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { invalidateAll } from '$app/navigation';
   import Plus from '@lucide/svelte/icons/plus';
   import FileButton from '$lib/ui/atoms/FileButton.svelte';
   import Problem from '$lib/ui/atoms/Problem.svelte';
@@ -6,6 +7,14 @@
   import TopBar from '$lib/ui/TopBar.svelte';
 
   let { data, form } = $props();
+
+  /** Looks again while boards are still being added up, ms. */
+  const AGAIN = 1200;
+  $effect(() => {
+    if (!data.boards.some((b) => b.pending)) return;
+    const timer = setTimeout(() => void invalidateAll(), AGAIN);
+    return () => clearTimeout(timer);
+  });
 </script>
 
 <svelte:head><title>Shelf of boards · Spark Sum</title></svelte:head>

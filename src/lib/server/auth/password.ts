@@ -1,4 +1,5 @@
 import { hash, verify } from '@node-rs/argon2';
+import { dictionary } from '@zxcvbn-ts/language-common';
 
 /** OWASP's first choice for argon2id: 19 MiB, two passes, one lane. */
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -17,8 +18,18 @@ export async function passwordFits(stored: string | null, password: string): Pro
   return stored !== null && fits;
 }
 
+const COMMON = new Set(dictionary['passwords-common']);
+/** Common words and keyboard rows stay common with a number or a sign behind them, or written twice. */
+function isCommon(password: string): boolean {
+  const plain = password.normalize('NFKC').toLowerCase();
+  const bare = plain.replace(/[^a-z]+$/, '');
+  const half = plain.slice(0, plain.length / 2);
+  return COMMON.has(plain) || COMMON.has(bare) || (half + half === plain && COMMON.has(half)) || new Set(plain).size < 4;
+}
+
 /** What is wrong with a new password, or null. */
 export function passwordProblem(password: string): string | null {
+  if (password.length >= SHORTEST_PASSWORD && isCommon(password)) return 'This password is among the first that anybody tries. A sentence of your own is good.';
   if (password.length < SHORTEST_PASSWORD) return `The password needs at least ${SHORTEST_PASSWORD} characters; a sentence is good.`;
   return password.length > LONGEST_PASSWORD ? `The password may have at most ${LONGEST_PASSWORD} characters.` : null;
 }

@@ -5,15 +5,25 @@ import { db } from '../db/client.ts';
 import { accounts, sessions } from '../db/schema.ts';
 
 const COOKIE = 'spark-sum';
-const DAYS = 30;
-const LIFE = DAYS * 24 * 3600 * 1000;
+const DAY = 24 * 3600 * 1000;
+const LIFE = 30 * DAY;
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
 
-/** Signs a browser in: the token goes into the cookie, its hash into the table. */
+/** Sessions are kept this long after their end: a clock that jumped ahead and came back has signed nobody out. */
+const LEFT = 30 * DAY;
+
+/** Signs a browser in: the token goes into the cookie, its hash into the table. The session it had before ends. */
 export async function beginSession(accountId: string, cookies: Cookies, secure: boolean): Promise<void> {
   const token = randomBytes(32).toString('base64url');
-  await db().delete(sessions).where(lt(sessions.expiresAt, new Date()));
+  const before = cookies.get(COOKIE);
+  if (before)
+    await db()
+      .delete(sessions)
+      .where(eq(sessions.id, hashOf(before)));
+  await db()
+    .delete(sessions)
+    .where(lt(sessions.expiresAt, new Date(Date.now() - LEFT)));
   await db()
     .insert(sessions)
     .values({ id: hashOf(token), accountId, expiresAt: new Date(Date.now() + LIFE) });

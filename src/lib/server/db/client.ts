@@ -1,6 +1,6 @@
 import { drizzle } from 'drizzle-orm/mysql2';
 import { migrate } from 'drizzle-orm/mysql2/migrator';
-import { createConnection, createPool, type Pool, type RowDataPacket } from 'mysql2/promise';
+import { createConnection, createPool, type Connection, type Pool, type RowDataPacket } from 'mysql2/promise';
 import { join } from 'node:path';
 import { databaseUrl, rootFolder } from '../env.ts';
 import * as schema from './schema.ts';
@@ -14,7 +14,11 @@ let database: Database | null = null;
 
 /** The one pool of the process, made at first use. */
 export function db(): Database {
-  pool ??= createPool({ uri: databaseUrl(), connectionLimit: 10, timezone: 'Z', jsonStrings: true, enableKeepAlive: true });
+  if (!pool) {
+    pool = createPool({ uri: databaseUrl(), connectionLimit: 10, timezone: 'Z', jsonStrings: true, enableKeepAlive: true });
+    // Who waits for a row keeps a connection from everybody else.
+    pool.on('connection', (connection) => void connection.query(`set session innodb_lock_wait_timeout = ${LOCK_WAIT}`));
+  }
   database ??= open(pool);
   return database;
 }
@@ -25,16 +29,55 @@ export async function closeDatabase(): Promise<void> {
   database = null;
 }
 
-/** Brings the tables up to date. Two servers starting at once wait for each other. */
-export async function migrateDatabase(): Promise<void> {
+/** Does something that several servers starting at once must not do together: the others wait. */
+export async function alone(name: string, work: (connection: Connection) => Promise<void>): Promise<void> {
   const connection = await createConnection({ uri: databaseUrl(), timezone: 'Z' });
   try {
-    const [rows] = await connection.query<RowDataPacket[]>("select get_lock(concat(database(), ':migrate'), 60) as got");
-    if (rows[0]?.got !== 1) throw new Error('another server has been migrating the database for a minute. Stop it, then start again.');
-    await migrate(drizzle(connection), { migrationsFolder: join(rootFolder(), 'drizzle') });
+    const [rows] = await connection.query<RowDataPacket[]>("select get_lock(concat(database(), ':', ?), 60) as got", [name]);
+    if (rows[0]?.got !== 1) throw new Error(`another server has been busy with “${name}” for a minute. Stop it, then start again.`);
+    await work(connection);
   } finally {
     await connection.end();
   }
+}
+
+/** Brings the tables up to date. Every step may be done again: one that was ended half-way is begun anew. */
+export const migrateDatabase = (): Promise<void> =>
+  alone('migrate', (connection) => migrate(drizzle(connection), { migrationsFolder: join(rootFolder(), 'drizzle') }));
+
+/** Longest wait for a row that another process holds, s. */
+const LOCK_WAIT = 5;
+const turns = new Map<string, Promise<unknown>>();
+
+/** One after another for one thing, a board or an account: those who wait hold no connection meanwhile. */
+export function inTurn<T>(of: string, work: () => Promise<T>): Promise<T> {
+  const turn = (turns.get(of) ?? Promise.resolve()).then(work, work);
+  const over = turn.then(
+    () => {},
+    () => {},
+  );
+  turns.set(of, over);
+  void over.then(() => turns.get(of) === over && turns.delete(of));
+  return turn;
+}
+
+let ping: Promise<boolean> | null = null;
+
+/** Whether the database answers at once: asked on a connection of its own, one question at a time. */
+export async function databaseAnswers(within: number): Promise<boolean> {
+  ping ??= (async () => {
+    try {
+      const connection = await createConnection({ uri: databaseUrl(), connectTimeout: 2000 });
+      await connection.query('select 1');
+      await connection.end();
+      return true;
+    } catch {
+      return false;
+    } finally {
+      ping = null;
+    }
+  })();
+  return Promise.race([ping, new Promise<boolean>((done) => setTimeout(done, within, false).unref())]);
 }
 
 /** Errors of MariaDB that another try mends: changed since read, lock wait, deadlock. By number: the names belong to another server. */

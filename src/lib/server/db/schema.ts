@@ -4,6 +4,7 @@ import type { BoardDoc } from '../../../core/board/document.ts';
 import type { Device, DeviceSort } from '../../../core/parts/devices.ts';
 import type { Drawer } from '../../../core/quantity/drawer.ts';
 import type { Op } from '../../../core/board/changes.ts';
+import type { Standing } from '../../../core/gate/standing.ts';
 
 /** JSON kept as text: the pool hands it over unparsed, so that strings survive the round trip too. */
 const json = <T>(name: string) =>
@@ -12,6 +13,10 @@ const json = <T>(name: string) =>
     toDriver: (value) => JSON.stringify(value),
     fromDriver: (value) => JSON.parse(value) as T,
   })(name);
+
+/** Text that is compared to the letter: the tables' own order takes some spellings for the same. */
+const exactly = (name: string, length: number) =>
+  customType<{ data: string; driverData: string }>({ dataType: () => `varchar(${length}) character set utf8mb4 collate utf8mb4_bin` })(name);
 
 const at = (name: string) =>
   datetime(name, { mode: 'date', fsp: 3 })
@@ -23,7 +28,7 @@ export const accounts = mysqlTable(
   'accounts',
   {
     id: id('id').primaryKey(),
-    email: varchar('email', { length: 190 }).notNull(),
+    email: exactly('email', 190).notNull(),
     name: varchar('name', { length: 80 }).notNull(),
     /** Null: an account nobody signs in to with a password, the demo. */
     passwordHash: varchar('password_hash', { length: 255 }),
@@ -99,9 +104,9 @@ export const changes = mysqlTable(
       .references(() => boards.id, { onDelete: 'cascade' }),
     version: int('version').notNull(),
     /** The tab that made it. */
-    client: varchar('client', { length: 40 }).notNull(),
+    client: exactly('client', 40).notNull(),
     /** The tab's own number for it: sent again after a lost answer, it is not applied twice. */
-    nonce: varchar('nonce', { length: 40 }).notNull(),
+    nonce: exactly('nonce', 40).notNull(),
     ops: json<Op[]>('ops').notNull(),
     undoes: int('undoes'),
     redoes: int('redoes'),
@@ -110,6 +115,16 @@ export const changes = mysqlTable(
   },
   (t) => [primaryKey({ columns: [t.boardId, t.version] }), uniqueIndex('changes_nonce').on(t.boardId, t.client, t.nonce)],
 );
+
+/** How a board stands, as it was added up last: what the shelf shows, as long as document and core are the same. */
+export const standings = mysqlTable('board_standings', {
+  boardId: id('board_id')
+    .primaryKey()
+    .references(() => boards.id, { onDelete: 'cascade' }),
+  version: int('version').notNull(),
+  coreVersion: varchar('core_version', { length: 20 }).notNull(),
+  standing: json<Standing>('standing').notNull(),
+});
 
 export const revisions = mysqlTable(
   'revisions',

@@ -9,7 +9,8 @@ export type Account = typeof accounts.$inferSelect;
 
 const DUPLICATE = 1062;
 
-export const normalEmail = (email: string): string => email.trim().toLowerCase();
+/** The one spelling of a mail address. */
+export const normalEmail = (email: string): string => email.normalize('NFKC').trim().toLowerCase();
 
 export async function accountByEmail(email: string): Promise<Account | null> {
   const [row] = await db()
@@ -66,7 +67,7 @@ export async function removeAccount(id: string): Promise<void> {
   await db().delete(accounts).where(eq(accounts.id, id));
 }
 
-export async function demoAccount(): Promise<Account | null> {
-  const [row] = await db().select().from(accounts).where(eq(accounts.demo, true));
-  return row ?? null;
+/** Renames what was made under another address until it was whole. */
+export async function renameAccount(id: string, email: string): Promise<void> {
+  await db().update(accounts).set({ email }).where(eq(accounts.id, id));
 }

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, desc, eq, isNull, isNotNull } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNull, isNotNull, lte, type SQL } from 'drizzle-orm';
 import type { BoardDoc } from '../../../core/board/document.ts';
 import { applyOps, inverse, type Conflict, type Op } from '../../../core/board/changes.ts';
 import { stacks, type LogEntry, type Stacks } from '../../../core/board/history.ts';
 import { checkBoard } from '../../../core/files/board-file.ts';
 import type { Issue } from '../../../core/files/issues.ts';
-import { db, transact, type Transaction } from '../db/client.ts';
-import { boards, changes } from '../db/schema.ts';
+import { db, inTurn, transact, type Transaction } from '../db/client.ts';
+import { accounts, boards, changes } from '../db/schema.ts';
 
 export type Board = typeof boards.$inferSelect;
 
@@ -25,10 +25,31 @@ export async function findBoard(accountId: string, id: string): Promise<Board | 
   return row ?? null;
 }
 
-export async function createBoard(accountId: string, document: BoardDoc): Promise<string> {
-  const id = randomUUID();
-  await db().insert(boards).values({ id, accountId, document });
-  return id;
+export const countBoards = async (accountId: string, archived: boolean): Promise<number> => {
+  const [row] = await db()
+    .select({ n: count() })
+    .from(boards)
+    .where(and(eq(boards.accountId, accountId), archived ? isNotNull(boards.archivedAt) : isNull(boards.archivedAt)));
+  return row?.n ?? 0;
+};
+
+/** Boards on one shelf and in its archive. */
+export const MOST_BOARDS = 300;
+export const FULL = `A shelf holds ${MOST_BOARDS} boards, archived ones included. Delete one you no longer need; nothing was stored.`;
+
+/** Puts a board on a shelf; null when the shelf is full. */
+export function createBoard(accountId: string, document: BoardDoc): Promise<string | null> {
+  return inTurn(accountId, () =>
+    transact(async (tx) => {
+      // Several servers take turns too.
+      await tx.select({ id: accounts.id }).from(accounts).where(eq(accounts.id, accountId)).for('update');
+      const [row] = await tx.select({ n: count() }).from(boards).where(eq(boards.accountId, accountId));
+      if ((row?.n ?? 0) >= MOST_BOARDS) return null;
+      const id = randomUUID();
+      await tx.insert(boards).values({ id, accountId, document });
+      return id;
+    }),
+  );
 }
 
 export async function archiveBoard(accountId: string, id: string, archived: boolean): Promise<boolean> {
@@ -65,7 +86,9 @@ async function lock(tx: Transaction, accountId: string, id: string): Promise<Boa
 }
 
 /** Applies a change to what the board holds now and commits it with its log entry, or says why not. */
-export function saveChange(accountId: string, id: string, change: Change): Promise<Saved> {
+export const saveChange = (accountId: string, id: string, change: Change): Promise<Saved> => inTurn(id, () => saving(accountId, id, change));
+
+function saving(accountId: string, id: string, change: Change): Promise<Saved> {
   return transact(async (tx) => {
     const board = await lock(tx, accountId, id);
     if (!board) return { sort: 'missing' };
@@ -79,7 +102,16 @@ export function saveChange(accountId: string, id: string, change: Change): Promi
 }
 
 /** Takes back the tab's own last change, or does the last one it took back again. */
-export function stepBack(accountId: string, id: string, step: { client: string; nonce: string; direction: 'undo' | 'redo'; force?: boolean }): Promise<Saved> {
+export const stepBack = (accountId: string, id: string, step: Step): Promise<Saved> => inTurn(id, () => stepping(accountId, id, step));
+
+interface Step {
+  client: string;
+  nonce: string;
+  direction: 'undo' | 'redo';
+  force?: boolean;
+}
+
+function stepping(accountId: string, id: string, step: Step): Promise<Saved> {
   return transact(async (tx) => {
     const board = await lock(tx, accountId, id);
     if (!board) return { sort: 'missing' };
@@ -109,19 +141,27 @@ async function commit(tx: Transaction, board: Board, change: Change, step: Pick<
     .insert(changes)
     .values({ boardId: board.id, version, client: change.client, nonce: change.nonce, ops: change.ops, label: change.label.slice(0, 200), ...step });
   await tx.update(boards).set({ document: applied.doc, version, updatedAt: new Date() }).where(eq(boards.id, board.id));
+  if (version % PRUNED === 0) await tx.delete(changes).where(and(eq(changes.boardId, board.id), lte(changes.version, version - LOGGED)));
   return { sort: 'saved', version, doc: applied.doc, stacks: await stacksOf(tx, board.id, change.client), label: change.label };
 }
+
+/** Changes of a board that are kept, and how often the older ones go. */
+const LOGGED = 10_000;
+const PRUNED = 200;
+/** Steps back that are offered at most: the log is read no further, so that a save costs the same however long it is. */
+const STEPS = 1000;
 
 const COLUMNS = { version: changes.version, client: changes.client, undoes: changes.undoes, redoes: changes.redoes };
 type Entry = Pick<LogEntry, 'version' | 'client' | 'undoes' | 'redoes'>;
 
 /** A tab's own entries; for a tab that has made none yet, all of the board's, so that closing a tab loses no way back. */
 async function entriesOf(tx: Transaction | ReturnType<typeof db>, boardId: string, client: string): Promise<Entry[]> {
-  const all = await tx.select(COLUMNS).from(changes).where(eq(changes.boardId, boardId)).orderBy(asc(changes.version));
-  const mine = all.filter((e) => e.client === client);
+  const last = async (where: SQL | undefined) => (await tx.select(COLUMNS).from(changes).where(where).orderBy(desc(changes.version)).limit(STEPS)).reverse();
+  const of = eq(changes.boardId, boardId);
+  const mine = client ? await last(and(of, eq(changes.client, client))) : [];
   // A way back that began with everybody's changes goes on through them.
   const startedWithOthers = mine.length > 0 && mine.every((e) => e.undoes !== null || e.redoes !== null);
-  return mine.length === 0 || startedWithOthers ? all : mine;
+  return mine.length === 0 || startedWithOthers ? last(of) : mine;
 }
 
 async function entryAt(tx: Transaction, boardId: string, version: number) {

@@ -1,8 +1,8 @@
 import { and, asc, count, eq, isNotNull, isNull, lt } from 'drizzle-orm';
 import { MOST_DEVICES } from '../../../core/files/device-csv.ts';
 import type { Device } from '../../../core/parts/devices.ts';
-import { db } from '../db/client.ts';
-import { devices } from '../db/schema.ts';
+import { db, inTurn, transact, type Transaction } from '../db/client.ts';
+import { accounts, devices } from '../db/schema.ts';
 
 /** A device of somebody's own list. */
 export interface OwnDevice extends Device {
@@ -23,14 +23,23 @@ export async function listDevices(account: string): Promise<OwnDevice[]> {
 const columns = ({ sort, title, when, params }: Device) => ({ sort, title, meant: when ?? null, params });
 
 /** Whether so many more fit on the list of an account. */
-async function fits(tx: Pick<ReturnType<typeof db>, 'select'>, account: string, more: number): Promise<boolean> {
+async function fits(tx: Transaction, account: string, more: number): Promise<boolean> {
   const [row] = await tx.select({ n: count() }).from(devices).where(listed(account));
   return (row?.n ?? 0) + more <= MOST_DEVICES;
 }
 
+/** Work that counts an account's devices and adds to them: one after another, so that the count holds. */
+const counted = <T>(account: string, work: (tx: Transaction) => Promise<T>): Promise<T> =>
+  inTurn(account, () =>
+    transact(async (tx) => {
+      await tx.select({ id: accounts.id }).from(accounts).where(eq(accounts.id, account)).for('update');
+      return work(tx);
+    }),
+  );
+
 /** Adds devices, all or none. False when the list would grow beyond what it may hold. */
 export async function addDevices(account: string, added: readonly Device[]): Promise<boolean> {
-  return db().transaction(async (tx) => {
+  return counted(account, async (tx) => {
     if (!(await fits(tx, account, added.length))) return false;
     await tx.insert(devices).values(added.map((d) => ({ id: crypto.randomUUID(), accountId: account, ...columns(d) })));
     return true;
@@ -68,7 +77,7 @@ export async function removeDevice(account: string, id: string): Promise<string 
 
 /** Puts a removed device back: its title, null when there is none, false when the list is full by now. */
 export async function restoreDevice(account: string, id: string): Promise<string | null | false> {
-  return db().transaction(async (tx) => {
+  return counted(account, async (tx) => {
     const [row] = await tx
       .select({ title: devices.title })
       .from(devices)

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, eq } from 'drizzle-orm';
-import { evaluateBoard } from '../../../core/board/evaluate.ts';
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import { equal } from '../../../core/board/changes.ts';
+import type { BoardDoc } from '../../../core/board/document.ts';
 import type { Reading } from '../../../core/bringup/plan.ts';
-import { answer } from '../../../core/files/answer.ts';
-import { gate, letterOf } from '../../../core/gate/gate.ts';
+import { letterOf } from '../../../core/gate/gate.ts';
 import { VERSION_OF_CORE } from '../../../core/version.ts';
-import { db, transact } from '../db/client.ts';
+import { db, inTurn, transact } from '../db/client.ts';
 import { boards, readings, revisions } from '../db/schema.ts';
 
 export type Revision = typeof revisions.$inferSelect;
@@ -15,6 +15,17 @@ export type RevisionHead = Pick<Revision, keyof typeof HEAD>;
 
 export const listRevisions = (boardId: string): Promise<RevisionHead[]> =>
   db().select(HEAD).from(revisions).where(eq(revisions.boardId, boardId)).orderBy(asc(revisions.createdAt));
+
+/** The newest letter of each of these boards. */
+export async function lastRevisions(ids: readonly string[]): Promise<Map<string, string>> {
+  if (!ids.length) return new Map();
+  const rows = await db()
+    .select({ boardId: revisions.boardId, letter: revisions.letter })
+    .from(revisions)
+    .where(inArray(revisions.boardId, [...ids]))
+    .orderBy(asc(revisions.createdAt));
+  return new Map(rows.map((r) => [r.boardId, r.letter]));
+}
 
 /** A revision of a board of this account. */
 export async function findRevision(accountId: string, boardId: string, letter: string): Promise<Revision | null> {
@@ -27,26 +38,35 @@ export async function findRevision(accountId: string, boardId: string, letter: s
 }
 
 export type Frozen = { ok: true; letter: string } | { ok: false; reason: 'missing' | 'not ready' | 'changed' };
+/** How a board is judged before it is frozen: whether its gate is open, and all its results. */
+export type Judge = (doc: BoardDoc) => Promise<{ ready: boolean; results: Record<string, unknown> }>;
 
-/** Freezes what the board holds now, if its gate is open and it is what the person saw. */
-export function freeze(accountId: string, boardId: string, seenVersion: number, note: string): Promise<Frozen> {
-  return transact(async (tx): Promise<Frozen> => {
-    const [board] = await tx
-      .select()
-      .from(boards)
-      .where(and(eq(boards.id, boardId), eq(boards.accountId, accountId)))
-      .for('update');
-    if (!board) return { ok: false, reason: 'missing' };
-    if (board.version !== seenVersion) return { ok: false, reason: 'changed' };
-    const sum = evaluateBoard(board.document);
-    if (!gate(sum).ready) return { ok: false, reason: 'not ready' };
-    const all = await tx.select({ id: revisions.id }).from(revisions).where(eq(revisions.boardId, boardId));
-    const letter = letterOf(all.length);
-    await tx
-      .insert(revisions)
-      .values({ id: randomUUID(), boardId, letter, document: board.document, results: answer(sum), coreVersion: VERSION_OF_CORE, note });
-    return { ok: true, letter };
-  });
+/**
+ * Freezes what the board holds now, if its gate is open and it is what the person saw. Asked again without a change in between
+ * it is the revision that is there. It is judged before anything is locked.
+ */
+export async function freeze(accountId: string, boardId: string, seenVersion: number, note: string, judge: Judge): Promise<Frozen> {
+  const own = and(eq(boards.id, boardId), eq(boards.accountId, accountId));
+  const [seen] = await db().select().from(boards).where(own);
+  if (!seen) return { ok: false, reason: 'missing' };
+  if (seen.version !== seenVersion) return { ok: false, reason: 'changed' };
+  const judged = await judge(seen.document);
+  if (!judged.ready) return { ok: false, reason: 'not ready' };
+  return inTurn(boardId, () =>
+    transact(async (tx): Promise<Frozen> => {
+      const [board] = await tx.select().from(boards).where(own).for('update');
+      if (!board) return { ok: false, reason: 'missing' };
+      if (board.version !== seenVersion) return { ok: false, reason: 'changed' };
+      const all = await tx.select().from(revisions).where(eq(revisions.boardId, boardId)).orderBy(asc(revisions.createdAt), asc(revisions.letter));
+      const last = all.at(-1);
+      if (last && last.coreVersion === VERSION_OF_CORE && equal(last.document, board.document)) return { ok: true, letter: last.letter };
+      const letter = letterOf(all.length);
+      await tx
+        .insert(revisions)
+        .values({ id: randomUUID(), boardId, letter, document: board.document, results: judged.results, coreVersion: VERSION_OF_CORE, note });
+      return { ok: true, letter };
+    }),
+  );
 }
 
 export async function readingsOf(revisionId: string): Promise<Reading[]> {

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import type { CheckResult } from '../../../core/stage/judge.ts';
+  import type { Margined } from '../../../core/stage/judge.ts';
   import { marginText } from '../../../core/files/report.ts';
 
-  let { check }: { check: CheckResult } = $props();
+  let { check }: { check: Margined } = $props();
   let parts = $derived(marginText(check).split(' '));
 </script>
 

@@ -12,6 +12,7 @@
   /** How it stands, as a mark and in words. */
   function standing() {
     if (board.broken) return ['fail', 'cannot be added up'] as const;
+    if (board.pending) return ['unknown', 'being added up…'] as const;
     if (board.stages === 0) return ['unknown', 'no stages yet'] as const;
     if (board.ready) return ['ok', 'ready to order'] as const;
     return board.blocking ? (['fail', `${board.blocking} must be mended`] as const) : (['tight', `${board.open} to waive or confirm`] as const);

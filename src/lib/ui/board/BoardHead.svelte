@@ -38,7 +38,8 @@
     <a class="name" href={base}>{session.doc.name}</a>
     <span class="tag" title={letter ? `revision ${letter} is frozen; this is the draft of ${next}` : 'nothing is frozen yet'}>{next} · draft</span>
     <span class="state">
-      {#if session.sum.stages.length === 0}no stages yet
+      {#if !session.ready}<span class="soft">adding up…</span>
+      {:else if session.sum.stages.length === 0}no stages yet
       {:else if g.ready}<span class="ok">ready to order</span>
       {:else}
         {#if g.blocking.length}<a href="{base}/gate" class="bad">{g.blocking.length} must be mended</a>{/if}

@@ -1,10 +1,10 @@
 <script lang="ts">
-  import type { CheckResult } from '../../../core/stage/judge.ts';
+  import type { Margined } from '../../../core/stage/judge.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { barOf } from './margin-geometry.ts';
   import { useScale } from './scale.ts';
 
-  let { check, width = 150, height = 16 }: { check: CheckResult; width?: number; height?: number } = $props();
+  let { check, width = 150, height = 16 }: { check: Margined; width?: number; height?: number } = $props();
   const scale = useScale();
   let bar = $derived(barOf(check, scale().comfort));
   let mid = $derived(height / 2);

@@ -1,4 +1,4 @@
-import { isCondition, type CheckResult } from '../../../core/stage/judge.ts';
+import { isCondition, type Margined } from '../../../core/stage/judge.ts';
 
 /** Where the limit stands on every bar, as a share of the track: bars can be compared down a column. */
 export const POST = 0.75;
@@ -25,7 +25,7 @@ const clamp = (x: number): number => Math.max(0, Math.min(1, x));
  * limit/value, a temperature by its rise over the ambient; a window has its target in the middle.
  * Null where there is nothing to draw: the track is then dotted.
  */
-export function barOf(check: CheckResult, comfort: number): Bar | null {
+export function barOf(check: Margined, comfort: number): Bar | null {
   const { limit, spread, ambient = 25 } = check;
   if (isCondition(check) || check.status === 'unknown' || limit === null || spread.nominal === null) return null;
   if (check.window) return windowBar(check, comfort);
@@ -48,7 +48,7 @@ export function barOf(check: CheckResult, comfort: number): Bar | null {
   };
 }
 
-function windowBar(check: CheckResult, comfort: number): Bar {
+function windowBar(check: Margined, comfort: number): Bar {
   const { target, band } = check.window!;
   const place = (v: number) => clamp(0.5 + ((v - target) / band) * (POST - 0.5));
   const { low, nominal, high } = check.spread;

@@ -14,13 +14,19 @@
     const { board } = data;
     if (untrack(() => session.id) !== board.id) session = new BoardSession(board.id, board);
   });
-  $effect(() => session.join());
+  $effect(() => {
+    const joined = session;
+    return untrack(() => joined.join());
+  });
   // A form or a download must see what was typed before it.
   beforeNavigate(() => void session.settled());
   provideBoard(() => session);
   provideScale(() => ({ comfort: session.doc.policy?.comfortMargin ?? 0.1 }));
 </script>
 
+<svelte:head>
+  {#if !session.ready}<title>{session.doc.name} · Spark Sum</title>{/if}
+</svelte:head>
 <div class="board">
   <BoardHead {session} revisions={data.revisions} />
   {#if session.conflict}<ConflictPanel {session} />{/if}
@@ -34,8 +40,13 @@
       </p>
       <Button look="main" onclick={() => session.step('undo')}>Undo the last change</Button>
     </main>
-  {:else}
+  {:else if session.ready}
     {@render children()}
+  {:else}
+    <main class="adding" aria-busy="true">
+      <h1>{session.doc.name}</h1>
+      <p class="soft">The board is being added up…</p>
+    </main>
   {/if}
   <BoardFoot {session} />
 </div>
@@ -49,6 +60,15 @@
   }
   .board > :global(main) {
     flex: 1 0 auto;
+  }
+  .adding {
+    padding: 20px;
+    animation: come 0.3s 0.4s both;
+  }
+  @keyframes come {
+    from {
+      opacity: 0;
+    }
   }
   .broken {
     padding: 20px;

@@ -5,7 +5,7 @@ import { checkBoard } from '../../../core/files/board-file.ts';
 import { emptyBrief, readBrief, type BriefText } from '$lib/ui/board/brief-form.ts';
 import { textOf } from '$lib/server/forms.ts';
 import { signedIn } from '$lib/server/guard.ts';
-import { createBoard } from '$lib/server/repositories/boards.ts';
+import { createBoard, FULL } from '$lib/server/repositories/boards.ts';
 import { fail } from '@sveltejs/kit';
 
 export const load = ({ locals }) => {
@@ -29,6 +29,8 @@ export const actions = {
     if (Object.keys(problems).length) return fail(400, { text, problems, message: '' });
     const read = checkBoard(doc);
     if (!read.ok) return fail(400, { text, problems: {}, message: read.issues.map((i) => `${i.path}: ${i.message}`).join('\n') });
-    redirect(303, `/boards/${await createBoard(account.id, read.value)}`);
+    const id = await createBoard(account.id, read.value);
+    if (!id) return fail(409, { text, problems: {}, message: FULL });
+    redirect(303, `/boards/${id}`);
   },
 };

@@ -1,10 +1,10 @@
 import { error, redirect } from '@sveltejs/kit';
-import { evaluateBoard } from '../../../../core/board/evaluate.ts';
-import { bringUpPlan, progress } from '../../../../core/bringup/plan.ts';
+import { progress } from '../../../../core/bringup/plan.ts';
 import { parseNumber } from '../../../../core/quantity/parse.ts';
 import { problem, textOf } from '$lib/server/forms.ts';
 import { ownBoard, signedIn } from '$lib/server/guard.ts';
 import { addReading, findRevision, listRevisions, readingsOf } from '$lib/server/repositories/revisions.ts';
+import { forPage } from '$lib/server/work.ts';
 
 export const load = async ({ locals, params, url }) => {
   const board = await ownBoard(locals, params.board);
@@ -12,7 +12,7 @@ export const load = async ({ locals, params, url }) => {
   if (!letter) return { revision: null, progress: [] };
   const revision = await findRevision(board.accountId, board.id, letter);
   if (!revision) error(404, `There is no revision ${letter} of this board.`);
-  const plan = await bringUpPlan(evaluateBoard(revision.document));
+  const plan = await forPage<'bringUp'>({ sort: 'bringUp', doc: revision.document });
   return {
     revision: { letter: revision.letter, coreVersion: revision.coreVersion, note: revision.note, createdAt: revision.createdAt },
     progress: progress(plan, await readingsOf(revision.id)),
@@ -26,7 +26,7 @@ export const actions = {
     const [letter, key, text, note] = [textOf(form, 'revision', 4), textOf(form, 'step', 120), textOf(form, 'text', 60), textOf(form, 'note')];
     const revision = await findRevision(account.id, params.board, letter);
     if (!revision) error(404, 'There is no such revision.');
-    const all = progress(await bringUpPlan(evaluateBoard(revision.document)), await readingsOf(revision.id));
+    const all = progress(await forPage<'bringUp'>({ sort: 'bringUp', doc: revision.document }), await readingsOf(revision.id));
     const here = all.find((p) => p.step.key === key);
     if (!here) error(404, 'There is no such step.');
     if (here.locked) return problem(key, 'An earlier step is still open or out of its window. Finish it first.', { text }, 409);

@@ -1,0 +1,41 @@
+import { randomUUID } from 'node:crypto';
+import { and, asc, eq, lt, ne } from 'drizzle-orm';
+import { transact } from '../db/client.ts';
+import { db } from '../db/client.ts';
+import { accounts, boards, changes, readings, revisions, standings } from '../db/schema.ts';
+
+/** The bench that visitors get a copy of. Nobody signs in to it. */
+export const PATTERN = 'demo@fennel-hill.invalid';
+const LIFE = 24 * 3600 * 1000;
+/** Benches of visitors at a time; the oldest goes before another comes. */
+const MOST = 500;
+
+/** A demo bench of a visitor's own, with all that the pattern holds; null where the pattern is missing. Those of yesterday go. */
+export async function openBench(): Promise<string | null> {
+  const visitors = and(eq(accounts.demo, true), ne(accounts.email, PATTERN));
+  await db()
+    .delete(accounts)
+    .where(and(visitors, lt(accounts.createdAt, new Date(Date.now() - LIFE))));
+  const there = await db().select({ id: accounts.id }).from(accounts).where(visitors).orderBy(asc(accounts.createdAt));
+  for (const { id } of there.slice(0, Math.max(0, there.length - MOST + 1))) await db().delete(accounts).where(eq(accounts.id, id));
+  return transact(async (tx) => {
+    const [pattern] = await tx.select().from(accounts).where(eq(accounts.email, PATTERN));
+    if (!pattern) return null;
+    const accountId = randomUUID();
+    await tx.insert(accounts).values({ id: accountId, email: `${accountId}@fennel-hill.invalid`, name: pattern.name, passwordHash: null, demo: true });
+    for (const board of await tx.select().from(boards).where(eq(boards.accountId, pattern.id))) {
+      const boardId = randomUUID();
+      await tx.insert(boards).values({ ...board, id: boardId, accountId });
+      for (const log of await tx.select().from(changes).where(eq(changes.boardId, board.id))) await tx.insert(changes).values({ ...log, boardId });
+      for (const standing of await tx.select().from(standings).where(eq(standings.boardId, board.id)))
+        await tx.insert(standings).values({ ...standing, boardId });
+      for (const revision of await tx.select().from(revisions).where(eq(revisions.boardId, board.id))) {
+        const revisionId = randomUUID();
+        await tx.insert(revisions).values({ ...revision, id: revisionId, boardId });
+        for (const { id: _, ...reading } of await tx.select().from(readings).where(eq(readings.revisionId, revision.id)).orderBy(asc(readings.id)))
+          await tx.insert(readings).values({ ...reading, revisionId });
+      }
+    }
+    return accountId;
+  });
+}
