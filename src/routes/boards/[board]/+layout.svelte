@@ -44,7 +44,7 @@
     {@render children()}
   {:else}
     <main class="adding" aria-busy="true">
-      <h1>{session.doc.name}</h1>
+      <h1 class="sr">{session.doc.name}</h1>
       <p class="soft">The board is being added up…</p>
     </main>
   {/if}
@@ -56,7 +56,7 @@
   .board {
     display: flex;
     flex-direction: column;
-    min-height: calc(100dvh - var(--top-bar, 46px));
+    min-height: 100dvh;
   }
   .board > :global(main) {
     flex: 1 0 auto;
