@@ -1,5 +1,5 @@
 // npm start: everything from a fresh checkout to a running application.
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startApp } from './lib/app.mjs';
 import { buildApp } from './lib/build.mjs';
@@ -24,6 +24,16 @@ async function takeOver() {
     throw new Stop(`Spark Sum is running already${was.address ? ` at ${was.address}` : ''}. Stop it there with Ctrl-C first.`);
   if (was.app && isAlive(was.app) && isOurs(was.app, 'index.js')) await end(was.app);
   rmSync(running, { force: true });
+}
+
+const HOUR = 3_600_000;
+const LARGEST_LOG = 5 * 1024 * 1024;
+
+/** Puts a long log aside; the one before goes. The application writes at the end of its file, wherever that is. */
+function turnOver(log) {
+  if (!existsSync(log) || statSync(log).size < LARGEST_LOG) return;
+  copyFileSync(log, `${log}.1`);
+  truncateSync(log);
 }
 
 async function main() {
@@ -53,12 +63,34 @@ async function main() {
     const build = join(root, 'build');
     await buildApp(build);
     if (stopping) return;
-    const database = await startDatabase(home, { onInit: () => say('setting up the database…') });
-    stops.push(database.stop);
-    say(`database on 127.0.0.1:${database.port}`);
-    const app = await startApp({ build, database: database.url, log: join(home, 'app.log') });
+    let database = await startDatabase(home, { onInit: () => say('setting up the database…') });
+    stops.push(() => database.stop());
+    const { port } = database;
+    say(`database on 127.0.0.1:${port}`);
+    const log = join(home, 'app.log');
+    turnOver(log);
+    setInterval(turnOver, HOUR, log).unref();
+    const app = await startApp({ build, database: database.url, log });
     stops.push(app.stop);
-    note({ app: app.pid, database: database.pid, address: app.address });
+    const noted = () => note({ app: app.pid, database: database.pid, port, address: app.address });
+    noted();
+    // A database that ended by itself, or was killed, is started again where the application looks for it.
+    const keep = async () => {
+      for (;;) {
+        await database.ended;
+        if (stopping) return;
+        say('the database ended; starting it again…');
+        await new Promise((r) => setTimeout(r, 500));
+        database = await startDatabase(home, { wanted: port });
+        if (database.port !== port) throw new Stop(`Another program has taken port ${port}, where the database was. Start again.`);
+        noted();
+      }
+    };
+    keep().catch((error) => {
+      if (stopping) return;
+      process.stderr.write(`\n${error.message}\n`);
+      void stopAll(1);
+    });
     say(`Spark Sum is at ${app.address}   (Ctrl-C stops it)`);
     const code = await app.ended;
     if (!stopping) {

@@ -1,6 +1,6 @@
 import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { randomUUID } from 'node:crypto';
-import { closeDatabase, migrateDatabase } from '$lib/server/db/client.ts';
+import { closeDatabase, errorNumber, migrateDatabase } from '$lib/server/db/client.ts';
 import { allowedHosts, parentPid } from '$lib/server/env.ts';
 import { readSession } from '$lib/server/auth/sessions.ts';
 import { seedDemo } from '$lib/server/seed.ts';
@@ -80,12 +80,16 @@ export const handle: Handle = async ({ event, resolve }) => {
   return response;
 };
 
+/** Errors of MariaDB where nothing more can be written: no space, table full, read only. */
+const DISK_FULL = new Set([3, 1021, 1114, 1290]);
+
 export const handleError: HandleServerError = ({ error: cause, status, message }) => {
   if (status === 404) return { message: 'There is nothing at this address.' };
   if (status < 500) return { message };
   const id = randomUUID().slice(0, 8);
+  const full = DISK_FULL.has(errorNumber(cause) ?? 0) ? 'The disk of the server is full' : null;
   // Causes of the query builder hold the query's values: only the error behind it is logged.
   const shown = cause instanceof Error && cause.cause instanceof Error ? cause.cause : cause;
   console.error(`[${id}]`, shown);
-  return { message: `Something went wrong here, not with what you did. Nothing was stored. Its number in the log is ${id}.`, id };
+  return { message: `${full ?? 'Something went wrong here, not with what you did'}. Nothing was stored. Its number in the log is ${id}.`, id };
 };

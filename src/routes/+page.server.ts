@@ -4,6 +4,7 @@ import { forgetTry, signInTries, takeTry, tooMany } from '$lib/server/auth/attem
 import { accountsAllowed, benchesAllowed } from '$lib/server/env.ts';
 import { passwordFits, passwordProblem } from '$lib/server/auth/password.ts';
 import { beginSession } from '$lib/server/auth/sessions.ts';
+import { event } from '$lib/server/log.ts';
 import { problem, secretOf, textOf } from '$lib/server/forms.ts';
 import { accountByEmail, createAccount, normalEmail } from '$lib/server/repositories/accounts.ts';
 import { openBench } from '$lib/server/repositories/benches.ts';
@@ -28,11 +29,17 @@ export const actions = {
     const email = textOf(form, 'email', 190);
     const tries = signInTries(getClientAddress(), normalEmail(email));
     const wait = await takeTry(tries);
-    if (wait > 0) return problem('enter', tooMany(wait), { email }, 429);
+    if (wait > 0) {
+      event('too many tries to sign in', { from: getClientAddress() });
+      return problem('enter', tooMany(wait), { email }, 429);
+    }
     const account = await accountByEmail(email);
-    if (!(await passwordFits(account?.passwordHash ?? null, secretOf(form, 'password'))))
+    if (!(await passwordFits(account?.passwordHash ?? null, secretOf(form, 'password')))) {
+      event('a wrong password', { from: getClientAddress(), ...(account ? { account: account.id } : {}) });
       return problem('enter', 'Address and password do not fit together.', { email });
+    }
     await forgetTry(tries);
+    event('signed in', { from: getClientAddress(), account: account!.id });
     await beginSession(account!.id, cookies, isSecure(url, request));
     redirect(303, '/boards');
   },
@@ -48,6 +55,7 @@ export const actions = {
     if (wait > 0) return problem('create', tooMany(wait), typed, 429);
     const id = await createAccount({ email, name, password });
     if (!id) return problem('create', 'No account could be made with this address. If it is yours, sign in; otherwise take another one.', typed);
+    event('an account was made', { from: getClientAddress(), account: id });
     await beginSession(id, cookies, isSecure(url, request));
     redirect(303, '/boards');
   },

@@ -235,7 +235,8 @@ export class BoardSession {
   async catchUp(first = false): Promise<void> {
     if (this.#sending || this.conflict) return;
     const answer = await request<Saved>('GET', `/api/boards/${this.id}/changes?since=${this.version}&client=${this.#client}`);
-    if (!answer.ok || this.#sending || (answer.value.version === this.version && !first)) return;
+    // Of several servers one may answer from before: what is older than what was seen is not news.
+    if (!answer.ok || this.#sending || answer.value.version < this.version || (answer.value.version === this.version && !first)) return;
     const sent = this.#confirmed;
     const here = difference(sent, this.doc);
     this.#confirmed = answer.value.doc;

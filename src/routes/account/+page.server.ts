@@ -2,6 +2,7 @@ import { fail, redirect } from '@sveltejs/kit';
 import { forgetTry, ownTries, takeTry, tooMany } from '$lib/server/auth/attempts.ts';
 import { passwordFits, passwordProblem } from '$lib/server/auth/password.ts';
 import { endSession, endSessions } from '$lib/server/auth/sessions.ts';
+import { event } from '$lib/server/log.ts';
 import { problem, secretOf, textOf } from '$lib/server/forms.ts';
 import { signedIn } from '$lib/server/guard.ts';
 import { accountById, changeDrawer, changePassword, drawerOf, removeAccount, type Account } from '$lib/server/repositories/accounts.ts';
@@ -44,6 +45,7 @@ export const actions = {
     const wrong = await wrongPassword(account, secretOf(form, 'now'));
     if (wrong) return problem('password', wrong);
     await changePassword(account.id, next);
+    event('a password was changed', { account: account.id });
     await endSessions(account.id, locals.session);
     return { form: 'password', message: '', done: 'The password is changed, and every other browser is signed out.' };
   },
@@ -65,6 +67,7 @@ export const actions = {
     const wrong = await wrongPassword(account, secretOf(form, 'password'));
     if (wrong) return problem('remove', `${wrong} Nothing was removed.`);
     await removeAccount(account.id);
+    event('an account was removed', { account: account.id });
     await endSession(null, cookies);
     redirect(303, '/');
   },

@@ -18,7 +18,11 @@
 <TopBar />
 <main>
   <h1>{data.account.name}</h1>
-  <p class="soft">{data.account.demo ? 'A demo bench of your own. Signed out you cannot come back to it, and it goes after a day; create an account to keep what you make.' : data.account.email}</p>
+  <p class="soft">
+    {data.account.demo
+      ? 'A demo bench of your own. Signed out you cannot come back to it, and it goes after a day; create an account to keep what you make.'
+      : data.account.email}
+  </p>
   <section>
     <h2>Look</h2>
     <form method="POST" action="?/theme" class="row">
