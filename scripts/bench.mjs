@@ -1,6 +1,7 @@
 // npm run bench: how fast the core, the files and the server are. Prints figures; nothing here can fail a test.
 import { build } from 'esbuild';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -27,6 +28,59 @@ async function median(f, runs = 25, warm = 5) {
   return times.sort((a, b) => a - b)[Math.floor(runs / 2)];
 }
 
+/** How long the server takes to say that it is well while it has much to do. */
+async function underLoad(address, file) {
+  const body = { method: 'POST', headers: { 'content-type': 'application/json' }, body: file };
+  const asked = Array.from({ length: 10 }, () => fetch(`${address}/api/evaluate`, body).then((r) => r.text()));
+  const slowest = [];
+  for (let i = 0; i < 20; i++) {
+    const start = performance.now();
+    await (await fetch(`${address}/healthz`)).text();
+    slowest.push(performance.now() - start);
+  }
+  await Promise.all(asked);
+  return Math.max(...slowest);
+}
+
+/** What opening a board costs in Chromium: scripts that come over the line, the longest task, and a nudge until its row shows. */
+async function page(address, cookie, board) {
+  const { chromium } = await import('@playwright/test');
+  const { chromiumOptions } = await import('./lib/chromium.mjs');
+  const browser = await chromium.launch(await chromiumOptions());
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const [name, value] = cookie.split('=');
+    await context.addCookies([{ name, value, url: address }]);
+    await context.addInitScript(() => {
+      globalThis.longest = 0;
+      new PerformanceObserver((list) => list.getEntries().forEach((e) => (globalThis.longest = Math.max(globalThis.longest, e.duration)))).observe({
+        type: 'longtask',
+        buffered: true,
+      });
+    });
+    for (const [title, path] of [
+      ['the sum', `/boards/${board}`],
+      ['a stage sheet', `/boards/${board}/stages/analog`],
+    ]) {
+      const tab = await context.newPage();
+      await tab.goto(address + path, { waitUntil: 'networkidle' });
+      await tab.locator('main[aria-busy=true]').waitFor({ state: 'detached' });
+      const { scripts, longest } = await tab.evaluate(() => ({
+        scripts: performance
+          .getEntriesByType('resource')
+          .filter((r) => /\.js$/.test(r.name))
+          .reduce((sum, r) => sum + r.encodedBodySize, 0),
+        longest: globalThis.longest,
+      }));
+      row(`opening ${title}: scripts over the line`, `${(scripts / 1024).toFixed(0)} kB`, 'wanted: 250 kB');
+      row(`opening ${title}: longest task`, ms(longest), 'wanted: 50 ms');
+      await tab.close();
+    }
+  } finally {
+    await browser.close();
+  }
+}
+
 try {
   const bundle = join(folder, 'core.mjs');
   await build({ entryPoints: [join(root, 'scripts/lib/bench-core.ts')], bundle: true, format: 'esm', platform: 'node', outfile: bundle, logLevel: 'error' });
@@ -43,7 +97,23 @@ try {
     );
   }
   const doc = core.boardOf(40);
+  row('evaluation of 40 stages whose supply is too low', ms(await median(() => core.evaluateBoard(core.failing(40)), 15)));
+  for (const [shape, make] of Object.entries(core.SHAPES)) {
+    const [small, large] = [20, 80];
+    const time = async (count) => {
+      const board = make(count);
+      return median(() => core.evaluateBoard(board), 9, 3);
+    };
+    const [a, b] = [await time(small), await time(large)];
+    row(`growth of ${shape}, ${small} to ${large} stages`, `^${(Math.log(b / a) / Math.log(large / small)).toFixed(2)}`, `${ms(a)} to ${ms(b)}; wanted: ^1.1`);
+  }
   const power = core.powerBoard();
+  const fresh = join(folder, 'fresh.mjs');
+  writeFileSync(
+    fresh,
+    `import { evaluateBoard, powerBoard } from ${JSON.stringify(pathToFileURL(bundle).href)}; const d = powerBoard(); const t = performance.now(); evaluateBoard(d); console.log(performance.now() - t);`,
+  );
+  row('  its first evaluation in a fresh process', ms(Number(execFileSync(process.execPath, [fresh], { encoding: 'utf8' }))), 'wanted: 500 ms');
   row(`evaluation of a power board of ${power.stages.length} stages`, ms(await median(() => core.evaluateBoard(power), 3, 1)));
   const onPower = core.editOnPower(power);
   row('  edit on it that warms the box: the edited stage answers', ms(await median(onPower.atOnce, 9, 2)), 'wanted: 16 ms (one frame)');
@@ -58,6 +128,8 @@ try {
   row('edit of one stage among 40, only what it reaches', ms(await median(core.editOne(doc))), 'wanted: 16 ms (one frame)');
   row('room map of a filter, 100 x 100 places', ms(await median(core.roomMap(), 3, 1)), 'wanted: 500 ms');
   row('joint search, four resistors of a decade of E96 each', ms(await median(core.fourResistors(), 5, 1)), 'wanted: well under a second');
+  const edited = [2, 96].map((edits) => core.heapAfterEdits(power, edits) / 2 ** 20);
+  row('heap after 2 and after 96 edits of the power board', `${edited[0].toFixed(1)} MB`, `then ${edited[1].toFixed(1)} MB; wanted: flat`);
   const before = core.heapAfter(doc, 1);
   row(
     'heap after 1 and after 30 more evaluations and 500 boards each',
@@ -103,6 +175,8 @@ try {
     };
     row('save of one change, round trip, committed', ms(await median(save, 50)));
     row('sum sheet as HTML from the server', ms(await median(async () => (await get(`/boards/${board}`)).text())));
+    row('health, while ten boards are being added up for strangers', ms(await underLoad(app.address, core.writeBoard(power))), 'wanted: 50 ms');
+    await page(app.address, cookie, board);
     const html = await (await fetch(`${app.address}/`)).text();
     const links = [...html.matchAll(/(?:href|src)="([^"]+\.(?:js|css|woff2?|svg))"/g)].map((m) => new URL(m[1], `${app.address}/`).href);
     const sizes = await Promise.all([...new Set(links)].map(async (l) => (await (await fetch(l)).arrayBuffer()).byteLength));

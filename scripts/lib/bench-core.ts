@@ -113,6 +113,57 @@ export function powerBoard(): BoardDoc {
   };
 }
 
+const bench = (name: string, stages: StageDoc[]): BoardDoc => ({
+  format: 'spark-sum/board',
+  version: 1,
+  name,
+  conditions: { ambient: { nominal: 25, low: 0, high: 50 } },
+  stages,
+});
+const adapter = (rail: string): StageDoc => ({ id: 'in', kind: 'dc-input', given: { supplyVoltage: 12, currentLimit: 20 }, rails: { out: rail } });
+
+/** Boards of one shape and any size: how the time grows with the stages tells what is done again for each. */
+export const SHAPES: Record<string, (count: number) => BoardDoc> = {
+  groups: (count) => boardOf(count),
+  'a chain of rails': (count) =>
+    bench('chain', [
+      adapter('v0'),
+      ...Array.from({ length: count - 2 }, (_, i): StageDoc => ({ id: `w${i}`, kind: 'wire-drop', rails: { in: `v${i}`, out: `v${i + 1}` } })),
+      { id: 'load', kind: 'supply-load', given: { typicalCurrent: 0.01 }, rails: { in: `v${count - 2}` } },
+    ]),
+  'a tree of rails': (count) =>
+    bench('tree', [
+      adapter('v0'),
+      ...Array.from({ length: count - 1 }, (_, i): StageDoc => {
+        const above = `v${(i + 1) >> 1}`;
+        return 2 * i + 3 < count
+          ? { id: `s${i}`, kind: 'rc-ripple-filter', rails: { in: above, out: `v${i + 1}` } }
+          : { id: `s${i}`, kind: 'supply-load', given: { typicalCurrent: 0.001 }, rails: { in: above } };
+      }),
+    ]),
+  'a chain of signals': (count) =>
+    bench('signals', [
+      { id: 's0', kind: 'voltage-divider', given: { inputVoltage: 10, outputVoltage: 5 } },
+      ...Array.from({ length: count - 1 }, (_, i): StageDoc => ({ id: `s${i + 1}`, kind: 'rc-lowpass', signals: { in: `s${i}.out` } })),
+    ]),
+};
+
+/** The same groups with a lower supply than they need: checks fail, and remedies are offered. */
+export const failing = (count: number): BoardDoc => {
+  const doc = boardOf(count);
+  return { ...doc, stages: doc.stages.map((s) => (s.id === 'in' ? { ...s, given: { ...s.given, supplyVoltage: 6 } } : s)) };
+};
+
+/** Bytes in use after so many edits of a board, each evaluated whole. */
+export function heapAfterEdits(doc: BoardDoc, edits: number): number {
+  const { all } = editOnPower(doc);
+  for (let i = 0; i < edits; i++) all(i);
+  (globalThis as { gc?: () => void }).gc?.();
+  const used = process.memoryUsage().heapUsed;
+  all(0);
+  return used;
+}
+
 /** Edits one divider back and forth, as somebody nudging a part does. */
 export function editOne(doc: BoardDoc): (i: number) => unknown {
   const evaluator = new Evaluator();
