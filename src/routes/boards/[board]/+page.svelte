@@ -1,5 +1,6 @@
 <script lang="ts">
   import { useBoard } from '$lib/state/board-session.svelte.ts';
+  import Later from '$lib/ui/Later.svelte';
   import EmptySum from '$lib/ui/board/EmptySum.svelte';
   import EnergyPanel from '$lib/ui/board/EnergyPanel.svelte';
   import HeatPanel from '$lib/ui/board/HeatPanel.svelte';
@@ -22,12 +23,14 @@
     <h1 class="sr">Sum sheet of {sum.doc.name}</h1>
     <aside class="stages" aria-label="Stages"><StageList {session} {base} /></aside>
     <div class="middle">
-      <PowerPanel {session} {base} />
-      {#if sum.chains.length}<SignalPanel {sum} {base} />{/if}
-      <EnergyPanel {sum} {base} />
-      <HeatPanel {sum} {base} />
+      <Later><PowerPanel {session} {base} /></Later>
+      {#if sum.chains.length}<Later><SignalPanel {sum} {base} /></Later>{/if}
+      <Later><EnergyPanel {sum} {base} /></Later>
+      <Later><HeatPanel {sum} {base} /></Later>
     </div>
-    <aside class="margins" id="margins" aria-label="Margins"><MarginList {sum} {base} {session} /></aside>
+    <aside class="margins" id="margins" aria-label="Margins">
+      <Later><MarginList {sum} {base} {session} /></Later>
+    </aside>
   </main>
 {/if}
 
