@@ -62,22 +62,29 @@ export function inTurn<T>(of: string, work: () => Promise<T>): Promise<T> {
 }
 
 let ping: Promise<boolean> | null = null;
+let answered = 0;
+/** So long after its last answer a database that takes its time is busy, and not gone, ms. */
+const BUSY = 10_000;
 
-/** Whether the database answers at once: asked on a connection of its own, one question at a time. */
+async function asked(): Promise<boolean> {
+  try {
+    const connection = await createConnection({ uri: databaseUrl(), connectTimeout: 2000 });
+    await connection.query('select 1');
+    await connection.end();
+    answered = performance.now();
+    return true;
+  } catch {
+    return false;
+  } finally {
+    ping = null;
+  }
+}
+
+/** Whether the database is there: asked on a connection of its own, one question at a time, and told within so many ms. */
 export async function databaseAnswers(within: number): Promise<boolean> {
-  ping ??= (async () => {
-    try {
-      const connection = await createConnection({ uri: databaseUrl(), connectTimeout: 2000 });
-      await connection.query('select 1');
-      await connection.end();
-      return true;
-    } catch {
-      return false;
-    } finally {
-      ping = null;
-    }
-  })();
-  return Promise.race([ping, new Promise<boolean>((done) => setTimeout(done, within, false).unref())]);
+  ping ??= asked();
+  const late = new Promise<boolean>((done) => setTimeout(() => done(answered > 0 && performance.now() - answered < BUSY), within).unref());
+  return Promise.race([ping, late]);
 }
 
 /** Errors of MariaDB that another try mends: changed since read, lock wait, deadlock. By number: the names belong to another server. */
