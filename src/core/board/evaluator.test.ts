@@ -71,6 +71,17 @@ describe('a board that is being edited', () => {
     );
   });
 
+  it('knows the heat of stages whose box went and came again', () => {
+    const evaluator = new Evaluator();
+    const doc = board(stages());
+    const open = { ...doc, stages: doc.stages.filter((s) => s.id !== 'box') };
+    evaluator.evaluate(doc);
+    evaluator.evaluate(open);
+    evaluator.evaluate(setGiven(open, 'load', 'typicalCurrent', 0.06));
+    const [again, fresh] = [evaluator.evaluate(doc), evaluateBoard(doc)].map((sum) => sum.byId.get('box')!.judged.range('totalDissipation')!);
+    for (const end of ['low', 'nominal', 'high'] as const) expect(again![end] / fresh![end], end).toBeCloseTo(1, 3);
+  });
+
   it('keeps the stages that an edit does not reach', () => {
     const evaluator = new Evaluator();
     const doc = board(stages());

@@ -44,10 +44,10 @@ export function heatOf(node: StageNode, results: Record<string, number>, state: 
 /** Heat of a stage, W: least in the coolest state, typical, and most in the hottest, each at its worst end by plain corners. */
 function warmth(node: StageNode): Range {
   if (node.dead || !node.kind.heat) return exactly(0);
+  const known = warmths.get(node.judged.study);
+  if (known) return known;
   node.tell(heats);
   const { study } = node.judged;
-  const known = warmths.get(study);
-  if (known) return known;
   const usual = study.nominal[USUAL] as number;
   const range = { nominal: usual, low: Math.min(usual, study.plain(LEAST_HEAT).low ?? usual), high: Math.max(usual, study.plain(MOST_HEAT).high ?? usual) };
   warmths.set(study, range);

@@ -91,6 +91,8 @@ export class StageNode {
   #plain!: Judged;
   #full: { plain: Judged; judged: Judged } | null = null;
   #figures: Figures | null = null;
+  /** Somewhere in its study the figures are missing. */
+  #untold = false;
   /** A copy that is being sized. */
   #sized = false;
   #probe: { version: number; node: StageNode } | null = null;
@@ -234,6 +236,7 @@ export class StageNode {
   /** Builds the inputs and the study anew; corners of the study before serve again. */
   #lay(earlier?: Study): void {
     this.version++;
+    this.#untold = false;
     this.inputs = stageInputs(this.kind, this.doc, this.links, this.ambient, this.chosen);
     this.#draws.clear();
     this.#shareLoad();
@@ -290,7 +293,7 @@ export class StageNode {
 
   /** Has figures made of the stage's results told among them from now on, with ends of their own. */
   tell(figures: Figures): void {
-    if (this.#figures === figures && !this.#sized) return;
+    if (this.#figures === figures && !this.#untold) return;
     this.#figures = figures;
     this.#sized = false;
     this.#lay(this.#plain.study);
@@ -361,7 +364,13 @@ export class StageNode {
     const own = nothing ? () => nothing : this.#rising ? () => (this.pointwise ? plain() : this.#following(plain)) : plain;
     const figures = nothing ? null : this.#figures;
     // Only while links settle: nobody asks for them in the search for ends, at a point, or while it is sized.
-    const run = figures ? () => (this.#sized || this.pointwise || this.judged !== this.#plain ? own() : figures(this, own())) : own;
+    const run = figures
+      ? () => {
+          if (!this.#sized && !this.pointwise && this.judged === this.#plain) return figures(this, own());
+          this.#untold = true;
+          return own();
+        }
+      : own;
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
     const insideOf = (name: string) => {
       const inside = outcomes[name]?.inside;
