@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { BoardDoc } from '../../src/core/board/document.ts';
 import { applyOps, type Op } from '../../src/core/board/changes.ts';
+import { evaluateBoard } from '../../src/core/board/evaluate.ts';
 import { setGiven, setPart, setStage } from '../../src/core/board/edit.ts';
 import { board } from '../../src/core/testing/boards.ts';
 import { BoardSession } from '../../src/lib/state/board-session.svelte.ts';
@@ -41,10 +42,11 @@ class Server {
 
 let server: Server;
 let session: BoardSession;
-beforeEach(() => {
+beforeEach(async () => {
   server = new Server();
   vi.stubGlobal('fetch', server.answer);
   session = new BoardSession('b', server.saved());
+  await session.begin();
 });
 afterEach(() => vi.unstubAllGlobals());
 
@@ -164,8 +166,7 @@ describe('a board larger than a frame', () => {
     vi.runAllTimers();
     expect(session.sum.complete).toBe(true);
     expect(session.sum.doc).toBe(session.doc);
-    const fresh = new BoardSession('fresh', { ...server.saved(), doc: session.doc });
-    for (const s of fresh.sum.stages)
+    for (const s of evaluateBoard(session.doc).stages)
       for (const name of Object.keys(s.kind.outcomes)) {
         const [here, there] = [session.sum.byId.get(s.id)!.judged.nominal(name), s.judged.nominal(name)];
         if (there === null) expect(here).toBeNull();
@@ -175,14 +176,16 @@ describe('a board larger than a frame', () => {
 });
 
 describe('a board that cannot be added up', () => {
-  it('is kept and told, and is whole again with the next document that can', () => {
+  it('is kept and told, and is whole again with the next document that can', async () => {
     const quiet = vi.spyOn(console, 'error').mockImplementation(() => {});
     const doc = start();
     const odd = { ...doc, stages: [...doc.stages, { id: 'odd', kind: 'nothing-known' }] };
     const session = new BoardSession('b', { version: 1, doc: odd, stacks: { undo: [], redo: [] } });
+    await session.begin();
     expect(session.broken).toMatch(/nothing-known/);
     expect([session.doc, session.sum.stages.length]).toEqual([odd, 0]);
     session.doc = doc;
+    await session.begin();
     expect([session.broken, session.sum.stages.length]).toEqual(['', 3]);
     quiet.mockRestore();
   });

@@ -58,6 +58,7 @@ export class BoardSession {
   #slow = false;
 
   #confirmed: BoardDoc;
+  #begun = (): void => {};
   #sending = false;
   #label = '';
   #force = false;
@@ -85,7 +86,8 @@ export class BoardSession {
     if (next === this.#doc) return;
     this.#doc = next;
     this.broken = '';
-    this.#addUp(next, this.#tried(() => this.#evaluator.atOnce(next)) ?? null);
+    // Where no page waits for a frame there is nothing to answer at once.
+    this.#addUp(next, typeof window === 'undefined' ? null : (this.#tried(() => this.#evaluator.atOnce(next)) ?? null));
   }
 
   /**
@@ -108,7 +110,7 @@ export class BoardSession {
         if (!step) return;
         const { done, value } = step;
         if (done) {
-          this.#slow = this.sum.doc === next;
+          this.#slow = first !== null && this.sum.doc === next;
           return this.#added(value);
         }
       }
@@ -125,6 +127,7 @@ export class BoardSession {
     } catch (error) {
       console.error('the board could not be added up:', error);
       this.broken = error instanceof Error ? error.message : 'unknown cause';
+      this.#begun();
       return undefined;
     }
   }
@@ -132,6 +135,7 @@ export class BoardSession {
   #added(sum: Sum): void {
     this.sum = sum;
     this.ready = true;
+    this.#begun();
     if (this.#before) this.moved = moves(this.#before, sum);
     if (sum.complete) this.#before = null;
   }
@@ -142,12 +146,21 @@ export class BoardSession {
     this.doc = next;
   }
 
+  /** Adds the board up for the first time. Resolves when it stands, or is known to be broken. */
+  begin(): Promise<void> {
+    if (this.ready) return Promise.resolve();
+    return new Promise((done) => {
+      this.#begun = done;
+      this.#addUp(this.#doc, null);
+    });
+  }
+
   /**
    * In the browser: adds the board up, and joins its other tabs. The server, which saves for everybody, adds up nothing.
    * Returns what leaves them again.
    */
   join(): () => void {
-    if (!this.ready) this.#addUp(this.#doc, null);
+    void this.begin();
     this.#client = tabName();
     this.#channel = new BroadcastChannel(`spark-sum board ${this.id}`);
     this.#channel.onmessage = () => void this.catchUp();
