@@ -1,5 +1,5 @@
 // npm start: everything from a fresh checkout to a running application.
-import { copyFileSync, existsSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { startApp } from './lib/app.mjs';
 import { buildApp } from './lib/build.mjs';
@@ -7,21 +7,14 @@ import { npmPackages } from './lib/packages.mjs';
 import { home, root } from './lib/paths.mjs';
 import { end, isAlive, isOurs } from './lib/process.mjs';
 import { startDatabase } from './lib/mariadb.mjs';
+import { noted, running } from './lib/running.mjs';
 import { say, Stop } from './lib/say.mjs';
-
-const running = join(home, 'running.json');
 
 /** Another start of this folder: if it lives, there is nothing to do; if it was killed, what it left is ended. */
 async function takeOver() {
-  if (!existsSync(running)) return;
-  let was;
-  try {
-    was = JSON.parse(readFileSync(running, 'utf8'));
-  } catch {
-    was = {};
-  }
-  if (was.pid && isAlive(was.pid) && isOurs(was.pid, 'start.mjs'))
-    throw new Stop(`Spark Sum is running already${was.address ? ` at ${was.address}` : ''}. Stop it there with Ctrl-C first.`);
+  const was = noted();
+  if (!was) return;
+  if (was.lives) throw new Stop(`Spark Sum is running already${was.address ? ` at ${was.address}` : ''}. Stop it there with Ctrl-C first.`);
   if (was.app && isAlive(was.app) && isOurs(was.app, 'index.js')) await end(was.app);
   rmSync(running, { force: true });
 }
@@ -72,8 +65,8 @@ async function main() {
     setInterval(turnOver, HOUR, log).unref();
     const app = await startApp({ build, database: database.url, log });
     stops.push(app.stop);
-    const noted = () => note({ app: app.pid, database: database.pid, port, address: app.address });
-    noted();
+    const tell = () => note({ app: app.pid, database: database.pid, port, address: app.address });
+    tell();
     // A database that ended by itself, or was killed, is started again where the application looks for it.
     const keep = async () => {
       for (;;) {
@@ -83,7 +76,7 @@ async function main() {
         await new Promise((r) => setTimeout(r, 500));
         database = await startDatabase(home, { wanted: port });
         if (database.port !== port) throw new Stop(`Another program has taken port ${port}, where the database was. Start again.`);
-        noted();
+        tell();
       }
     };
     keep().catch((error) => {

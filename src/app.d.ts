@@ -4,6 +4,8 @@ declare global {
       account: { id: string; email: string; name: string; demo: boolean } | null;
       /** Hash of the session in use, so that "everywhere else" can leave it. */
       session: string | null;
+      /** What was said of an error that nobody expected. */
+      told?: string;
     }
     interface Error {
       message: string;

@@ -53,16 +53,6 @@ const HEADERS: Record<string, string> = {
   'permissions-policy': 'camera=(), microphone=(), geolocation=()',
 };
 
-/** What went wrong at an address for programs, in the shape they read. */
-async function inJson(response: Response): Promise<Response> {
-  const said = response.status === 404 ? 'There is nothing at this address.' : response.status === 405 ? 'This address does not take such a request.' : '';
-  const id = /\b[0-9a-f]{8}\b/.exec(await response.text())?.[0];
-  return refuse(
-    response.status,
-    said || `Something went wrong here, not with what you did. Nothing was stored.${id ? ` Its number in the log is ${id}.` : ''}`,
-  );
-}
-
 export const handle: Handle = async ({ event, resolve }) => {
   const api = event.url.pathname.startsWith('/api/');
   const turnAway = (status: number, message: string) => (api ? refuse(status, message) : error(status, message));
@@ -74,7 +64,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   event.locals.session = found?.session ?? null;
   const theme = themeOf(event.cookies.get(THEME_COOKIE));
   let response = await resolve(event, { transformPageChunk: ({ html }) => html.replace('%theme%', theme) });
-  if (api && response.status >= 400 && !response.headers.get('content-type')?.includes('json')) response = await inJson(response);
+  if (api && response.status >= 400 && !response.headers.get('content-type')?.includes('json'))
+    response = refuse(response.status, event.locals.told ?? 'This address does not take such a request.');
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value);
   if (event.locals.account && !response.headers.has('cache-control')) response.headers.set('cache-control', 'private, no-store');
   return response;
@@ -83,7 +74,13 @@ export const handle: Handle = async ({ event, resolve }) => {
 /** Errors of MariaDB where nothing more can be written: no space, table full, read only. */
 const DISK_FULL = new Set([3, 1021, 1114, 1290]);
 
-export const handleError: HandleServerError = ({ error: cause, status, message }) => {
+export const handleError: HandleServerError = (problem) => {
+  const told = inWords(problem);
+  problem.event.locals.told = told.message;
+  return told;
+};
+
+function inWords({ error: cause, status, message }: Parameters<HandleServerError>[0]): App.Error {
   if (status === 404) return { message: 'There is nothing at this address.' };
   if (status < 500) return { message };
   const id = randomUUID().slice(0, 8);
@@ -92,4 +89,4 @@ export const handleError: HandleServerError = ({ error: cause, status, message }
   const shown = cause instanceof Error && cause.cause instanceof Error ? cause.cause : cause;
   console.error(`[${id}]`, shown);
   return { message: `${full ?? 'Something went wrong here, not with what you did'}. Nothing was stored. Its number in the log is ${id}.`, id };
-};
+}

@@ -94,20 +94,25 @@ async function eachRow(file, take) {
   const input = createReadStream(file).on('error', () => {});
   const lines = createInterface({ input: input.pipe(createGunzip()) });
   let [head, end, rows] = [null, null, 0];
-  try {
-    for await (const text of lines) {
-      const value = JSON.parse(text);
-      if (!head) {
-        if (value.format !== FORMAT || value.version !== VERSION) throw broken;
-        head = value;
-      } else if (Array.isArray(value)) {
-        rows++;
-        await take(value[0], value[1], text.length);
-      } else end = value;
+  const each = lines[Symbol.asyncIterator]();
+  /** The next line as a value. What goes wrong here is the file's; what goes wrong in taking it is not. */
+  const next = async () => {
+    try {
+      const { done, value } = await each.next();
+      return done ? null : { size: value.length, value: JSON.parse(value) };
+    } catch {
+      throw broken;
     }
-  } catch (error) {
-    if (error?.sqlMessage) throw error;
-    throw broken;
+  };
+  for (let line = await next(); line; line = await next()) {
+    const { value, size } = line;
+    if (!head) {
+      if (value.format !== FORMAT || value.version !== VERSION) throw broken;
+      head = value;
+    } else if (Array.isArray(value)) {
+      rows++;
+      await take(value[0], value[1], size);
+    } else end = value;
   }
   if (!head || end?.rows !== rows) throw broken;
   return { tables: head.tables, rows };

@@ -211,10 +211,8 @@ function tightestOf(stages: readonly StageSum[], doc: BoardDoc): Sum['tightest']
   const waived = (stage: string, check: string) => (doc.waivers ?? []).some((w) => w.stage === stage && w.check === check);
   let tightest: Sum['tightest'] = null;
   for (const s of stages) {
-    for (const check of s.checks) {
-      if (check.severity === 'note' || isCondition(check) || (tightest && byMargin(check, tightest.check) >= 0) || waived(s.id, check.id)) continue;
-      tightest = { stage: s.id, check };
-    }
+    const check = worst(s.checks.filter((c) => c.severity !== 'note' && !isCondition(c) && !waived(s.id, c.id)));
+    if (check && !(tightest && byMargin(check, tightest.check) >= 0)) tightest = { stage: s.id, check };
   }
   return tightest;
 }

@@ -7,8 +7,7 @@ import { copiesBefore, modulesBefore, type Wiring } from './wiring.ts';
 
 /** The finite results of a stage, and what stands where one has no number as designed. */
 export function finite(results: Results): Record<string, number> {
-  const found: Record<string, number> = {};
-  return into(found, results);
+  return into({}, results);
 }
 
 function into(found: Record<string, number | undefined>, results: Results): Record<string, number> {
@@ -22,22 +21,21 @@ function into(found: Record<string, number | undefined>, results: Results): Reco
 
 /** Heat of all copies of a stage by place, on the whole board, W, with its inputs as they stand and the results that are finite. */
 export function heatByPlace(node: StageNode, results: Record<string, number>, state: StateId): [place: string, watts: number][] {
-  if (node.dead || !node.kind.heat) return [];
+  const all: [string, number][] = [];
+  eachPlace(node, results, state, (place, watts) => all.push([place, watts]));
+  return all;
+}
+
+function eachPlace(node: StageNode, results: Record<string, number>, state: StateId, take: (place: string, watts: number) => void): void {
+  if (node.dead || !node.kind.heat) return;
   const places = node.kind.heat(node.inputs.x, results, state, node.copies);
-  return Object.entries(places)
-    .filter(([, one]) => Number.isFinite(one))
-    .map(([place, one]) => [place, one * node.copies * node.times]);
+  for (const place in places) if (Number.isFinite(places[place])) take(place, places[place]! * node.copies * node.times);
 }
 
 /** Heat of all copies of a stage in a state, W. A stage outside its region cannot cool anything. */
 export function heatOf(node: StageNode, results: Record<string, number>, state: StateId): number {
-  if (node.dead || !node.kind.heat) return 0;
-  const places = node.kind.heat(node.inputs.x, results, state, node.copies);
   let sum = 0;
-  for (const place in places) {
-    const one = places[place]!;
-    if (Number.isFinite(one)) sum += Math.max(0, one * node.copies * node.times);
-  }
+  eachPlace(node, results, state, (_, watts) => (sum += Math.max(0, watts)));
   return sum;
 }
 

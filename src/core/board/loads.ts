@@ -105,18 +105,23 @@ function surgeThrough(tap: Tap, wiring: Wiring, above: ReadonlySet<StageNode>): 
 /** The rail a stage provides with its load told in one field, where it has one that others draw from. */
 export function railBelow(node: StageNode, wiring: Wiring): Rail | null {
   for (const [port, def] of railPorts(node.kind)) {
-    if (def.role !== 'provides' || !def.fills.load) continue;
-    const rail = wiring.rails.get(node.doc.rails?.[port] ?? '');
-    if (rail?.consumers.length && rail.providers[0]?.node === node) return rail;
+    const rail = def.fills.load ? standsFor(node, port, def, wiring) : undefined;
+    if (rail?.consumers.length) return rail;
   }
   return null;
+}
+
+/** The rail that a stage stands for at a port. */
+function standsFor(node: StageNode, port: string, def: RailPort, wiring: Wiring): Rail | undefined {
+  const rail = def.role === 'provides' ? wiring.rails.get(node.doc.rails?.[port] ?? '') : undefined;
+  return rail?.providers[0]?.node === node ? rail : undefined;
 }
 
 /** The rails a stage stands for, each with its port. */
 export const provided = (node: StageNode, wiring: Wiring): { rail: Rail; def: RailPort }[] =>
   railPorts(node.kind).flatMap(([port, def]) => {
-    const rail = def.role === 'provides' ? wiring.rails.get(node.doc.rails?.[port] ?? '') : undefined;
-    return rail?.providers[0]?.node === node ? [{ rail, def }] : [];
+    const rail = standsFor(node, port, def, wiring);
+    return rail ? [{ rail, def }] : [];
   });
 
 /** Share of a load that is worth following while it rises with its rail. */

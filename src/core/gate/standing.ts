@@ -11,7 +11,7 @@ export interface Standing {
   tightest: { stage: string; check: Margined } | null;
 }
 
-const UNREAD = new Set<string>(['help', 'remedies'] satisfies (keyof CheckResult)[]);
+const UNREAD: ReadonlySet<keyof CheckResult> = new Set(['help', 'remedies']);
 
 /** How a board that was added up stands. */
 export function standingOf(sum: Sum): Standing {
@@ -19,7 +19,7 @@ export function standingOf(sum: Sum): Standing {
   const { tightest } = sum;
   // Help is worked out by whoever reads it.
   const shown = (check: CheckResult) =>
-    Object.fromEntries(Object.entries(Object.getOwnPropertyDescriptors(check)).flatMap(([key, { value }]) => (UNREAD.has(key) ? [] : [[key, value]]))) as never;
+    Object.fromEntries((Object.keys(check) as (keyof CheckResult)[]).flatMap((key) => (UNREAD.has(key) ? [] : [[key, check[key]]]))) as unknown as Margined;
   return {
     ready: g.ready,
     blocking: g.blocking.length,

@@ -9,7 +9,7 @@ import { alone } from './db/client.ts';
 import { accountByEmail, createAccount, removeAccount, renameAccount } from './repositories/accounts.ts';
 import { PATTERN } from './repositories/benches.ts';
 import { createBoard, saveChange } from './repositories/boards.ts';
-import { forPage, judged } from './work.ts';
+import { forPage } from './work.ts';
 import { addReading, findRevision, freeze } from './repositories/revisions.ts';
 
 /** Readings that come with a demo board's first revision: step and what was typed. */
@@ -49,7 +49,7 @@ async function seedBoard(account: string, folder: string, file: string): Promise
   const name = file.replace('.board.json', '.readings.json');
   if (!readdirSync(folder).includes(name)) return;
   const demo = JSON.parse(readFileSync(join(folder, name), 'utf8')) as DemoReadings;
-  const frozen = await freeze(account, board, 0, demo.note, judged);
+  const frozen = await freeze(account, board, 0, demo.note);
   if (!frozen.ok) throw new Error(`demo/${file} has readings but is ${frozen.reason}`);
   const revision = (await findRevision(account, board, frozen.letter))!;
   const plan = await forPage<'bringUp'>({ sort: 'bringUp', doc: revision.document });

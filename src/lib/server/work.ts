@@ -49,9 +49,6 @@ function refused(error: unknown): Response {
 export const forPage = <S extends 'standing' | 'judged' | 'report' | 'bringUp'>(job: Job<S>, by?: string): Promise<Result<S>> =>
   threads(PAGES).run<S>(job, by === undefined ? {} : { by });
 
-/** What is frozen of a board. */
-export const judged = (doc: BoardDoc): Promise<Result<'judged'>> => forPage<'judged'>({ sort: 'judged', doc });
-
 /** A board added up on a thread, for anybody: nothing that is sent here keeps a page waiting. */
 export async function evaluated(doc: BoardDoc, by: string, signal: AbortSignal): Promise<Response> {
   try {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { eq } from 'drizzle-orm';
 import { EMPTY_DRAWER, type Drawer } from '../../../core/quantity/drawer.ts';
-import { db, errorNumber } from '../db/client.ts';
+import { db, errorNumber, inTurn, transact, type Transaction } from '../db/client.ts';
 import { accounts } from '../db/schema.ts';
 import { hashPassword } from '../auth/password.ts';
 
@@ -66,6 +66,15 @@ export async function drawerOf(id: string): Promise<Drawer> {
 export async function removeAccount(id: string): Promise<void> {
   await db().delete(accounts).where(eq(accounts.id, id));
 }
+
+/** Work that counts what an account has and adds to it: one after another, also among several servers, so that the count holds. */
+export const counted = <T>(id: string, work: (tx: Transaction) => Promise<T>): Promise<T> =>
+  inTurn(id, () =>
+    transact(async (tx) => {
+      await tx.select({ id: accounts.id }).from(accounts).where(eq(accounts.id, id)).for('update');
+      return work(tx);
+    }),
+  );
 
 /** Renames what was made under another address until it was whole. */
 export async function renameAccount(id: string, email: string): Promise<void> {

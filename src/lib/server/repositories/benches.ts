@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, lt, ne } from 'drizzle-orm';
-import { transact } from '../db/client.ts';
-import { db } from '../db/client.ts';
+import { db, transact } from '../db/client.ts';
 import { accounts, boards, changes, readings, revisions, standings } from '../db/schema.ts';
 
 /** The bench that visitors get a copy of. Nobody signs in to it. */

@@ -6,18 +6,18 @@ import { stacks, type LogEntry, type Stacks } from '../../../core/board/history.
 import { checkBoard } from '../../../core/files/board-file.ts';
 import type { Issue } from '../../../core/files/issues.ts';
 import { db, inTurn, transact, type Transaction } from '../db/client.ts';
-import { accounts, boards, changes } from '../db/schema.ts';
+import { boards, changes } from '../db/schema.ts';
+import { counted } from './accounts.ts';
 
 export type Board = typeof boards.$inferSelect;
 
 const own = (accountId: string, id: string) => and(eq(boards.id, id), eq(boards.accountId, accountId));
 
+const onShelf = (accountId: string, archived: boolean) =>
+  and(eq(boards.accountId, accountId), archived ? isNotNull(boards.archivedAt) : isNull(boards.archivedAt));
+
 export const listBoards = (accountId: string, archived: boolean): Promise<Board[]> =>
-  db()
-    .select()
-    .from(boards)
-    .where(and(eq(boards.accountId, accountId), archived ? isNotNull(boards.archivedAt) : isNull(boards.archivedAt)))
-    .orderBy(desc(boards.updatedAt));
+  db().select().from(boards).where(onShelf(accountId, archived)).orderBy(desc(boards.updatedAt));
 
 /** A board of this account; null when there is none, or it is somebody else's: the answer is the same. */
 export async function findBoard(accountId: string, id: string): Promise<Board | null> {
@@ -26,10 +26,7 @@ export async function findBoard(accountId: string, id: string): Promise<Board | 
 }
 
 export const countBoards = async (accountId: string, archived: boolean): Promise<number> => {
-  const [row] = await db()
-    .select({ n: count() })
-    .from(boards)
-    .where(and(eq(boards.accountId, accountId), archived ? isNotNull(boards.archivedAt) : isNull(boards.archivedAt)));
+  const [row] = await db().select({ n: count() }).from(boards).where(onShelf(accountId, archived));
   return row?.n ?? 0;
 };
 
@@ -39,17 +36,13 @@ export const FULL = `A shelf holds ${MOST_BOARDS} boards, archived ones included
 
 /** Puts a board on a shelf; null when the shelf is full. */
 export function createBoard(accountId: string, document: BoardDoc): Promise<string | null> {
-  return inTurn(accountId, () =>
-    transact(async (tx) => {
-      // Several servers take turns too.
-      await tx.select({ id: accounts.id }).from(accounts).where(eq(accounts.id, accountId)).for('update');
-      const [row] = await tx.select({ n: count() }).from(boards).where(eq(boards.accountId, accountId));
-      if ((row?.n ?? 0) >= MOST_BOARDS) return null;
-      const id = randomUUID();
-      await tx.insert(boards).values({ id, accountId, document });
-      return id;
-    }),
-  );
+  return counted(accountId, async (tx) => {
+    const [row] = await tx.select({ n: count() }).from(boards).where(eq(boards.accountId, accountId));
+    if ((row?.n ?? 0) >= MOST_BOARDS) return null;
+    const id = randomUUID();
+    await tx.insert(boards).values({ id, accountId, document });
+    return id;
+  });
 }
 
 export async function archiveBoard(accountId: string, id: string, archived: boolean): Promise<boolean> {
@@ -80,18 +73,19 @@ export type Saved =
   | { sort: 'nothing'; version: number; doc: BoardDoc; stacks: Stacks }
   | { sort: 'missing' };
 
-async function lock(tx: Transaction, accountId: string, id: string): Promise<Board | null> {
-  const [row] = await tx.select().from(boards).where(own(accountId, id)).for('update');
-  return row ?? null;
-}
+/** Work on a board of this account that nobody else changes meanwhile; `missing` where there is none. */
+export const onBoard = <T>(accountId: string, id: string, missing: T, work: (tx: Transaction, board: Board) => Promise<T>): Promise<T> =>
+  inTurn(id, () =>
+    transact(async (tx) => {
+      const [board] = await tx.select().from(boards).where(own(accountId, id)).for('update');
+      return board ? work(tx, board) : missing;
+    }),
+  );
+const MISSING: Saved = { sort: 'missing' };
 
 /** Applies a change to what the board holds now and commits it with its log entry, or says why not. */
-export const saveChange = (accountId: string, id: string, change: Change): Promise<Saved> => inTurn(id, () => saving(accountId, id, change));
-
-function saving(accountId: string, id: string, change: Change): Promise<Saved> {
-  return transact(async (tx) => {
-    const board = await lock(tx, accountId, id);
-    if (!board) return { sort: 'missing' };
+export function saveChange(accountId: string, id: string, change: Change): Promise<Saved> {
+  return onBoard(accountId, id, MISSING, async (tx, board) => {
     const [again] = await tx
       .select({ version: changes.version })
       .from(changes)
@@ -102,19 +96,8 @@ function saving(accountId: string, id: string, change: Change): Promise<Saved> {
 }
 
 /** Takes back the tab's own last change, or does the last one it took back again. */
-export const stepBack = (accountId: string, id: string, step: Step): Promise<Saved> => inTurn(id, () => stepping(accountId, id, step));
-
-interface Step {
-  client: string;
-  nonce: string;
-  direction: 'undo' | 'redo';
-  force?: boolean;
-}
-
-function stepping(accountId: string, id: string, step: Step): Promise<Saved> {
-  return transact(async (tx) => {
-    const board = await lock(tx, accountId, id);
-    if (!board) return { sort: 'missing' };
+export function stepBack(accountId: string, id: string, step: { client: string; nonce: string; direction: 'undo' | 'redo'; force?: boolean }): Promise<Saved> {
+  return onBoard(accountId, id, MISSING, async (tx, board) => {
     const entries = await entriesOf(tx, id, step.client);
     const target = stacks(entries)[step.direction].at(-1);
     const entry = target === undefined ? undefined : await entryAt(tx, id, target);

@@ -1,8 +1,9 @@
 import { and, asc, count, eq, isNotNull, isNull, lt } from 'drizzle-orm';
 import { MOST_DEVICES } from '../../../core/files/device-csv.ts';
 import type { Device } from '../../../core/parts/devices.ts';
-import { db, inTurn, transact, type Transaction } from '../db/client.ts';
-import { accounts, devices } from '../db/schema.ts';
+import { db, type Transaction } from '../db/client.ts';
+import { devices } from '../db/schema.ts';
+import { counted } from './accounts.ts';
 
 /** A device of somebody's own list. */
 export interface OwnDevice extends Device {
@@ -27,15 +28,6 @@ async function fits(tx: Transaction, account: string, more: number): Promise<boo
   const [row] = await tx.select({ n: count() }).from(devices).where(listed(account));
   return (row?.n ?? 0) + more <= MOST_DEVICES;
 }
-
-/** Work that counts an account's devices and adds to them: one after another, so that the count holds. */
-const counted = <T>(account: string, work: (tx: Transaction) => Promise<T>): Promise<T> =>
-  inTurn(account, () =>
-    transact(async (tx) => {
-      await tx.select({ id: accounts.id }).from(accounts).where(eq(accounts.id, account)).for('update');
-      return work(tx);
-    }),
-  );
 
 /** Adds devices, all or none. False when the list would grow beyond what it may hold. */
 export async function addDevices(account: string, added: readonly Device[]): Promise<boolean> {

@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { equal } from '../../../core/board/changes.ts';
-import type { BoardDoc } from '../../../core/board/document.ts';
 import type { Reading } from '../../../core/bringup/plan.ts';
 import { letterOf } from '../../../core/gate/gate.ts';
 import { VERSION_OF_CORE } from '../../../core/version.ts';
-import { db, inTurn, transact } from '../db/client.ts';
+import { db } from '../db/client.ts';
 import { boards, readings, revisions } from '../db/schema.ts';
+import { forPage } from '../work.ts';
+import { findBoard, onBoard } from './boards.ts';
 
 export type Revision = typeof revisions.$inferSelect;
 
@@ -38,35 +39,28 @@ export async function findRevision(accountId: string, boardId: string, letter: s
 }
 
 export type Frozen = { ok: true; letter: string } | { ok: false; reason: 'missing' | 'not ready' | 'changed' };
-/** How a board is judged before it is frozen: whether its gate is open, and all its results. */
-export type Judge = (doc: BoardDoc) => Promise<{ ready: boolean; results: Record<string, unknown> }>;
 
 /**
  * Freezes what the board holds now, if its gate is open and it is what the person saw. Asked again without a change in between
  * it is the revision that is there. It is judged before anything is locked.
  */
-export async function freeze(accountId: string, boardId: string, seenVersion: number, note: string, judge: Judge): Promise<Frozen> {
-  const own = and(eq(boards.id, boardId), eq(boards.accountId, accountId));
-  const [seen] = await db().select().from(boards).where(own);
+export async function freeze(accountId: string, boardId: string, seenVersion: number, note: string): Promise<Frozen> {
+  const seen = await findBoard(accountId, boardId);
   if (!seen) return { ok: false, reason: 'missing' };
   if (seen.version !== seenVersion) return { ok: false, reason: 'changed' };
-  const judged = await judge(seen.document);
+  const judged = await forPage<'judged'>({ sort: 'judged', doc: seen.document }, accountId);
   if (!judged.ready) return { ok: false, reason: 'not ready' };
-  return inTurn(boardId, () =>
-    transact(async (tx): Promise<Frozen> => {
-      const [board] = await tx.select().from(boards).where(own).for('update');
-      if (!board) return { ok: false, reason: 'missing' };
-      if (board.version !== seenVersion) return { ok: false, reason: 'changed' };
-      const all = await tx.select().from(revisions).where(eq(revisions.boardId, boardId)).orderBy(asc(revisions.createdAt), asc(revisions.letter));
-      const last = all.at(-1);
-      if (last && last.coreVersion === VERSION_OF_CORE && equal(last.document, board.document)) return { ok: true, letter: last.letter };
-      const letter = letterOf(all.length);
-      await tx
-        .insert(revisions)
-        .values({ id: randomUUID(), boardId, letter, document: board.document, results: judged.results, coreVersion: VERSION_OF_CORE, note });
-      return { ok: true, letter };
-    }),
-  );
+  return onBoard<Frozen>(accountId, boardId, { ok: false, reason: 'missing' }, async (tx, board) => {
+    if (board.version !== seenVersion) return { ok: false, reason: 'changed' };
+    const all = await tx.select().from(revisions).where(eq(revisions.boardId, boardId)).orderBy(asc(revisions.createdAt), asc(revisions.letter));
+    const last = all.at(-1);
+    if (last && last.coreVersion === VERSION_OF_CORE && equal(last.document, board.document)) return { ok: true, letter: last.letter };
+    const letter = letterOf(all.length);
+    await tx
+      .insert(revisions)
+      .values({ id: randomUUID(), boardId, letter, document: board.document, results: judged.results, coreVersion: VERSION_OF_CORE, note });
+    return { ok: true, letter };
+  });
 }
 
 export async function readingsOf(revisionId: string): Promise<Reading[]> {
