@@ -107,9 +107,10 @@ writeFileSync(join(folder, 'telling.ts'), telling);
 writeFileSync(join(folder, `${id}.test.ts`), test);
 writeFileSync(join(folder, 'cases.json'), '[]\n');
 const registry = join(root, 'src/core/kinds/index.ts');
-const text = readFileSync(registry, 'utf8')
-  .replace(/(import type \{ Kind \})/, `import { ${name} } from './${family}/${id}/index.ts';\n$1`)
-  .replace(/(const HOUSE[\s\S]*?)\n\];/, `$1\n  [${name}, () => import('./${family}/${id}/telling.ts')],\n];`);
+const text = readFileSync(registry, 'utf8').replace(
+  /(const HOUSE[\s\S]*?)\n\];/,
+  `$1\n  { id: '${id}', load: () => import('./${family}/${id}/index.ts').then((m) => m.${name}), tell: () => import('./${family}/${id}/telling.ts') },\n];`,
+);
 writeFileSync(registry, text);
 await run('npx', ['--no-install', 'prettier', '--write', '--log-level', 'warn', folder, registry], { problem: 'The new files could not be formatted.' });
 console.log(`src/core/kinds/${family}/${id} is made and registered. docs/adding-a-kind.md says what comes next.`);

@@ -1,3 +1,4 @@
+import './core/kinds/all.ts';
 import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { randomUUID } from 'node:crypto';
 import { closeDatabase, errorNumber, migrateDatabase } from '$lib/server/db/client.ts';

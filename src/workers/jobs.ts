@@ -1,16 +1,26 @@
-import { evaluateBoard } from '../core/board/evaluate.ts';
+import { evaluateBoard, Evaluator } from '../core/board/evaluate.ts';
+import { holdingRemedies } from '../core/board/remedies-hold.ts';
 import type { BoardDoc } from '../core/board/document.ts';
 import { monteCarlo, type MonteCarloOptions, type Samples } from '../core/board/monte-carlo.ts';
 import { deciding, Room, type Margins } from '../core/board/room.ts';
 import { simulateStage, type Analysis, type SimulateOptions } from '../core/board/simulate.ts';
-import { tellingOf } from '../core/kinds/index.ts';
+import { loadKindsOf, tellingOf } from '../core/kinds/index.ts';
 import { solvedCurves, type Band } from '../core/board/curves.ts';
+import type { Remedy } from '../core/stage/contract.ts';
 import { bringUpPlan, type PlanStep } from '../core/bringup/plan.ts';
 import { answer } from '../core/files/answer.ts';
 import { markdownReport } from '../core/files/report.ts';
 import { gate } from '../core/gate/gate.ts';
 import { standingOf, type Standing } from '../core/gate/standing.ts';
 import { cheapestChange, type YieldPlan } from '../core/board/yield.ts';
+
+/** What would mend a check of a stage. */
+export interface Mending {
+  stage: string;
+  check: string;
+  help: string;
+  remedies: readonly Remedy[];
+}
 
 type Runs = Omit<MonteCarloOptions, 'progress'>;
 
@@ -34,6 +44,12 @@ interface Work {
   room: { job: RoomJob; told: Float64Array; result: { margins: Margins[] } | { cells: Float64Array } };
   /** Curves that only the solver gives, with their bands. */
   curves: { job: { doc: BoardDoc; stage: string }; told: never; result: Band[] };
+  /** What would mend each of some failing checks; a later job of this sort puts an end to an earlier one of the same worker. */
+  mendings: {
+    job: { ask: number; doc: BoardDoc; wanted: readonly (readonly [stage: string, check: string])[] };
+    told: Mending & { ask: number };
+    result: null;
+  };
   /** All that the command line answers of a board, as JSON text. */
   evaluate: { job: { doc: BoardDoc }; told: never; result: string };
   /** How a board stands, in a few words. */
@@ -60,6 +76,7 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
   plan: ({ doc, wanted, options }, tell) => cheapestChange(doc, wanted, { ...options, progress: (share) => (tell(share), false) }),
   room: roomOf,
   curves: async ({ doc, stage }) => solvedCurves(...(await stageOf(doc, stage))),
+  mendings: mendingsOf,
   evaluate: ({ doc }) => JSON.stringify(answer(evaluateBoard(doc))),
   report: ({ doc, options }) => markdownReport(evaluateBoard(doc), options),
   bringUp: async ({ doc }) => plain(await bringUpPlan(evaluateBoard(doc))),
@@ -71,12 +88,31 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
   simulate: async ({ doc, stage, analysis, options }) => simulateStage(...(await stageOf(doc, stage)), analysis, options),
 };
 
+const kept = new Evaluator();
+let latest = 0;
+
+async function mendingsOf({ ask, doc, wanted }: Work['mendings']['job'], tell: (told: Mending & { ask: number }) => void): Promise<null> {
+  const mine = ++latest;
+  const sum = kept.evaluate(doc);
+  const holding = holdingRemedies(sum);
+  for (const [id, check] of wanted) {
+    const stage = sum.byId.get(id);
+    const failing = stage?.checks.find((c) => c.id === check);
+    if (stage && failing) tell({ ask, stage: id, check, ...holding(stage, failing) });
+    // Between two checks a newer job is heard.
+    await new Promise((next) => setTimeout(next));
+    if (mine !== latest) break;
+  }
+  return null;
+}
+
 /** What is worked out when it is read, worked out: only then can it be sent. */
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** Does one job; what goes wrong comes back as a sentence. */
 export async function perform(job: Job, send: (news: News) => void): Promise<void> {
   try {
+    await loadKindsOf(job.doc);
     const work = PERFORM[job.sort] as (job: Job, tell: (told: unknown) => void) => Result<Sort> | Promise<Result<Sort>>;
     send({ result: await work(job, (told) => send({ told } as News)) });
   } catch (error) {

@@ -1,6 +1,6 @@
 import { told } from '../../src/core/testing/tellings.ts';
 import { describe, expect, it } from 'vitest';
-import { KINDS } from '../../src/core/kinds/index.ts';
+import { KINDS } from '../../src/core/kinds/all.ts';
 import { variations } from '../../src/core/testing/variations.ts';
 import { coverOf, figureSvg, layoutOf, obstaclesOf } from '../../src/lib/ui/figure/layout.ts';
 import { MANY_TERMINAL, TWO_TERMINAL, type SymbolDef } from '../../src/lib/ui/figure/symbols.ts';

@@ -1,7 +1,7 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { expect, it } from 'vitest';
-import { KINDS } from '../../src/core/kinds/index.ts';
+import { KINDS } from '../../src/core/kinds/all.ts';
 
 const folder = resolve(import.meta.dirname, '../../src/core/kinds');
 const onDisk = readdirSync(folder, { withFileTypes: true })

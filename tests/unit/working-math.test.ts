@@ -1,7 +1,7 @@
 import { workingOf } from '../../src/core/stage/telling.ts';
 import { told } from '../../src/core/testing/tellings.ts';
 import { describe, expect, it } from 'vitest';
-import { KINDS } from '../../src/core/kinds/index.ts';
+import { KINDS } from '../../src/core/kinds/all.ts';
 import { formatQuantity } from '../../src/core/quantity/format.ts';
 import { alone } from '../../src/core/testing/boards.ts';
 import { stepMath, stepText } from '../../src/lib/ui/stage/math.ts';

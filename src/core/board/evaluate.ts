@@ -244,22 +244,26 @@ function checkFindings(s: StageSum): Finding[] {
     .map((c) => {
       const follows = failing.filter((f) => rootOf(f) === c).map((f) => f.title);
       const finding: Finding = { severity: c.severity, stage: s.id, check: c.id, ...(follows.length ? { follows } : {}), text: '' };
-      lazily(finding, 'text', () => `${sentence(s, c)}${follows.length ? ` From this follow: ${follows.join(', ')}.` : ''}`);
+      lazily(finding, 'text', () => findingText(s, c, c.help, follows));
       return finding;
     });
 }
 
-/** What, how much, the limit and what would help. */
-export function sentence(s: { title: string }, c: CheckResult): string {
+/** A finding in words: what is wrong, what would help, and what follows from it. */
+export const findingText = (s: { title: string }, c: CheckResult, help: string, follows: readonly string[] = []): string =>
+  [reached(s, c), help, ...(follows.length ? [`From this follow: ${follows.join(', ')}.`] : [])].filter((part) => part !== '').join(' ');
+
+/** What, how much, and the limit. */
+function reached(s: { title: string }, c: CheckResult): string {
   const cause = c.reason ?? 'it cannot work here';
-  if (c.status === 'unknown') return `${s.title}: ${c.title} is not known${c.reason ? ` (${c.reason})` : ''}. ${c.help}`.trim();
-  if (c.value === null || c.limit === null) return `${s.title}: ${c.title} has no value: ${cause}. ${c.help}`.trim();
-  if (isCondition(c)) return `${s.title}: ${c.title} is not as it should be (${c.from}). ${c.help}`;
+  if (c.status === 'unknown') return `${s.title}: ${c.title} is not known${c.reason ? ` (${c.reason})` : ''}.`;
+  if (c.value === null || c.limit === null) return `${s.title}: ${c.title} has no value: ${cause}.`;
+  if (isCondition(c)) return `${s.title}: ${c.title} is not as it should be (${c.from}).`;
   const limit = c.window
     ? `it should be ${formatText(c.window.target, c.unit, 3)} ± ${formatText(c.window.band, c.unit, 3)}`
     : `the limit is ${formatText(c.limit, c.unit, 3)}`;
   const margin = c.margin === null ? '' : ` (${formatMargin(c.margin)} %)`;
-  return `${s.title}: ${c.title} reaches ${formatText(c.value, c.unit, 4)}; ${limit}${margin}. ${c.help}`.trim();
+  return `${s.title}: ${c.title} reaches ${formatText(c.value, c.unit, 4)}; ${limit}${margin}.`;
 }
 
 const told = new WeakMap<StageNode, { version: number; offers: readonly Offer[]; findings: Finding[] }>();

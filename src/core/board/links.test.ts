@@ -1,7 +1,7 @@
 import type { StageDoc } from './document.ts';
 import { describe, expect, it } from 'vitest';
 import type { NumberField, RailMeaning, RailPort } from '../stage/contract.ts';
-import { KINDS } from '../kinds/index.ts';
+import { KINDS } from '../kinds/all.ts';
 import { board, sumOf } from '../testing/boards.ts';
 import { RAIL_LINKS, read, seen } from './links.ts';
 import { BoardPoint } from './point.ts';

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { checkBoard } from '../files/board-file.ts';
-import { KINDS, mustKind } from '../kinds/index.ts';
+import { KINDS } from '../kinds/all.ts';
+import { mustKind } from '../kinds/index.ts';
 import type { CheckDef, Field, Kind, PartDef, Remedy } from '../stage/contract.ts';
 import { helpOf } from '../stage/judge.ts';
 import { fieldOf, splitName } from '../stage/named.ts';

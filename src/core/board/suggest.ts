@@ -1,6 +1,6 @@
 import { railPorts, signalPorts } from '../stage/ports.ts';
 import type { Kind, RailPort, SignalPort } from '../stage/contract.ts';
-import { KINDS } from '../kinds/index.ts';
+import { KINDS } from '../kinds/all.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
 import { addStage, setSignal } from './edit.ts';
 import type { Sum } from './evaluate.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Field, Kind, PartDef } from '../stage/contract.ts';
-import { KINDS } from '../kinds/index.ts';
+import { KINDS } from '../kinds/all.ts';
 import { SERIES } from '../quantity/preferred.ts';
 import { boardSchema, ID } from './schema.ts';
 

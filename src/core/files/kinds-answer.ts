@@ -1,6 +1,7 @@
 import type { CheckDef, Field, Kind, OutcomeDef, PartDef, RailPort, SignalPort } from '../stage/contract.ts';
 import { listed } from '../stage/contract.ts';
-import { KINDS, tellingOf } from '../kinds/index.ts';
+import { KINDS } from '../kinds/all.ts';
+import { tellingOf } from '../kinds/index.ts';
 
 const fieldAnswer = (f: Field): Record<string, unknown> => {
   const doc = f.doc ? { doc: f.doc } : {};

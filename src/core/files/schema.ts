@@ -2,7 +2,7 @@ import { signalPorts } from '../stage/ports.ts';
 import { z } from 'zod';
 import { FORMAT, HAZARDS, VERSION } from '../board/document.ts';
 import { STATE_IDS, type Field, type Kind, type PartDef, type SignalPort } from '../stage/contract.ts';
-import { KINDS, kindOf } from '../kinds/index.ts';
+import { KIND_IDS, kindOf } from '../kinds/index.ts';
 import { SERIES } from '../quantity/preferred.ts';
 import { fieldIssues, temperatureIssues, uncertainIssues } from './field-value.ts';
 import { pathText, seen, type Issue } from './issues.ts';
@@ -193,7 +193,7 @@ function stageIssues(s: StageShape, i: number, all: readonly StageShape[]): Issu
 
 function contentIssues(s: ContentShape, path: string, all: readonly StageShape[]): Issue[] {
   const kind = kindOf(s.kind);
-  if (!kind) return [{ path: `${path}.kind`, message: `unknown kind “${s.kind}”. Known: ${KINDS.map((k) => k.id).join(', ')}.` }];
+  if (!kind) return [{ path: `${path}.kind`, message: `unknown kind “${s.kind}”. Known: ${KIND_IDS.join(', ')}.` }];
   const issues = [...givenIssues(kind, s, path), ...partIssues(kind, s, path)];
   for (const port of Object.keys(s.rails ?? {})) {
     if (!Object.hasOwn(kind.rails, port)) issues.push({ path: `${path}.rails.${port}`, message: unknownName('rail port', Object.keys(kind.rails)) });

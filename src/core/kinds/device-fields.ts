@@ -1,6 +1,6 @@
 import { DEVICE_SORTS, GENERIC_DEVICES, type DeviceSort } from '../parts/devices.ts';
 import type { Field, Kind, NumberField, PartDefs } from '../stage/contract.ts';
-import { KINDS } from './index.ts';
+import { KINDS } from './all.ts';
 
 const bySort = <T>(of: (sort: DeviceSort) => T) => Object.fromEntries(DEVICE_SORTS.map((sort) => [sort, of(sort)])) as Record<DeviceSort, T>;
 const given = (kind: Kind) => kind.given as Record<string, Field>;

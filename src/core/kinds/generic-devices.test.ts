@@ -4,7 +4,7 @@ import { nominalOf } from '../quantity/uncertain.ts';
 import { alone } from '../testing/boards.ts';
 import type { PartDefs } from '../stage/contract.ts';
 import { DEVICE_FIELDS } from '../kinds/device-fields.ts';
-import { KINDS } from './index.ts';
+import { KINDS } from './all.ts';
 
 const places = KINDS.flatMap((kind) =>
   Object.entries(kind.parts as PartDefs)

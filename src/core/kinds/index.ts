@@ -1,81 +1,148 @@
-import { crowbarClamp } from './drive/crowbar-clamp/index.ts';
-import { wireDrop } from './layout/wire-drop/index.ts';
-import { circuitTrace } from './layout/circuit-trace/index.ts';
-import { softStartSequencing } from './power/soft-start-sequencing/index.ts';
-import { voltageMultiplier } from './power/voltage-multiplier/index.ts';
-import { chargePump } from './power/charge-pump/index.ts';
-import { solarInput } from './power/solar-input/index.ts';
-import { batteryCharger } from './power/battery-charger/index.ts';
-import { batterySupply } from './power/battery-supply/index.ts';
-import { invertingConverter } from './power/inverting-converter/index.ts';
-import { boostConverter } from './power/boost-converter/index.ts';
-import { buckConverter } from './power/buck-converter/index.ts';
-import { lcRippleFilter } from './power/lc-ripple-filter/index.ts';
-import { railSplitter } from './power/rail-splitter/index.ts';
-import { inputProtection } from './power/input-protection/index.ts';
-import { capacitanceMultiplier } from './power/capacitance-multiplier/index.ts';
-import { rcRippleFilter } from './power/rc-ripple-filter/index.ts';
-import { adcChannel } from './conversion/adc-channel/index.ts';
-import { dcInput } from './power/dc-input/index.ts';
-import { enclosureThermal } from './thermal/enclosure-thermal/index.ts';
-import { heatsink } from './thermal/heatsink/index.ts';
-import { linearRegulator } from './power/linear-regulator/index.ts';
-import { shuntReference } from './power/shunt-reference/index.ts';
-import { usbSource } from './power/usb-source/index.ts';
-import { rectifierReservoir } from './power/rectifier-reservoir/index.ts';
-import { rcLowpass } from './analog/rc-lowpass/index.ts';
-import { supplyLoad } from './power/supply-load/index.ts';
-import { voltageDivider } from './analog/voltage-divider/index.ts';
 import type { Kind } from '../stage/contract.ts';
 import type { AnyTelling } from '../stage/telling.ts';
 
-/** The one list of kinds, each with its telling, which is loaded when it is read. A test compares it with the folders, both ways. */
-const HOUSE: readonly (readonly [kind: Kind, tell: () => Promise<{ telling: AnyTelling }>])[] = [
-  [dcInput, () => import('./power/dc-input/telling.ts')],
-  [linearRegulator, () => import('./power/linear-regulator/telling.ts')],
-  [supplyLoad, () => import('./power/supply-load/telling.ts')],
-  [voltageDivider, () => import('./analog/voltage-divider/telling.ts')],
-  [rcLowpass, () => import('./analog/rc-lowpass/telling.ts')],
-  [adcChannel, () => import('./conversion/adc-channel/telling.ts')],
-  [heatsink, () => import('./thermal/heatsink/telling.ts')],
-  [enclosureThermal, () => import('./thermal/enclosure-thermal/telling.ts')],
-  [rectifierReservoir, () => import('./power/rectifier-reservoir/telling.ts')],
-  [usbSource, () => import('./power/usb-source/telling.ts')],
-  [shuntReference, () => import('./power/shunt-reference/telling.ts')],
-  [rcRippleFilter, () => import('./power/rc-ripple-filter/telling.ts')],
-  [capacitanceMultiplier, () => import('./power/capacitance-multiplier/telling.ts')],
-  [inputProtection, () => import('./power/input-protection/telling.ts')],
-  [railSplitter, () => import('./power/rail-splitter/telling.ts')],
-  [lcRippleFilter, () => import('./power/lc-ripple-filter/telling.ts')],
-  [buckConverter, () => import('./power/buck-converter/telling.ts')],
-  [boostConverter, () => import('./power/boost-converter/telling.ts')],
-  [invertingConverter, () => import('./power/inverting-converter/telling.ts')],
-  [batterySupply, () => import('./power/battery-supply/telling.ts')],
-  [batteryCharger, () => import('./power/battery-charger/telling.ts')],
-  [solarInput, () => import('./power/solar-input/telling.ts')],
-  [chargePump, () => import('./power/charge-pump/telling.ts')],
-  [voltageMultiplier, () => import('./power/voltage-multiplier/telling.ts')],
-  [softStartSequencing, () => import('./power/soft-start-sequencing/telling.ts')],
-  [circuitTrace, () => import('./layout/circuit-trace/telling.ts')],
-  [wireDrop, () => import('./layout/wire-drop/telling.ts')],
-  [crowbarClamp, () => import('./drive/crowbar-clamp/telling.ts')],
+interface Entry {
+  id: string;
+  load: () => Promise<Kind>;
+  tell: () => Promise<{ telling: AnyTelling }>;
+}
+
+/** The one list of kinds: a page loads those its board uses, and how they are told when it is read. A test compares it with the folders, both ways. */
+const HOUSE: readonly Entry[] = [
+  { id: 'dc-input', load: () => import('./power/dc-input/index.ts').then((m) => m.dcInput), tell: () => import('./power/dc-input/telling.ts') },
+  {
+    id: 'linear-regulator',
+    load: () => import('./power/linear-regulator/index.ts').then((m) => m.linearRegulator),
+    tell: () => import('./power/linear-regulator/telling.ts'),
+  },
+  { id: 'supply-load', load: () => import('./power/supply-load/index.ts').then((m) => m.supplyLoad), tell: () => import('./power/supply-load/telling.ts') },
+  {
+    id: 'voltage-divider',
+    load: () => import('./analog/voltage-divider/index.ts').then((m) => m.voltageDivider),
+    tell: () => import('./analog/voltage-divider/telling.ts'),
+  },
+  { id: 'rc-lowpass', load: () => import('./analog/rc-lowpass/index.ts').then((m) => m.rcLowpass), tell: () => import('./analog/rc-lowpass/telling.ts') },
+  {
+    id: 'adc-channel',
+    load: () => import('./conversion/adc-channel/index.ts').then((m) => m.adcChannel),
+    tell: () => import('./conversion/adc-channel/telling.ts'),
+  },
+  { id: 'heatsink', load: () => import('./thermal/heatsink/index.ts').then((m) => m.heatsink), tell: () => import('./thermal/heatsink/telling.ts') },
+  {
+    id: 'enclosure-thermal',
+    load: () => import('./thermal/enclosure-thermal/index.ts').then((m) => m.enclosureThermal),
+    tell: () => import('./thermal/enclosure-thermal/telling.ts'),
+  },
+  {
+    id: 'rectifier-reservoir',
+    load: () => import('./power/rectifier-reservoir/index.ts').then((m) => m.rectifierReservoir),
+    tell: () => import('./power/rectifier-reservoir/telling.ts'),
+  },
+  { id: 'usb-source', load: () => import('./power/usb-source/index.ts').then((m) => m.usbSource), tell: () => import('./power/usb-source/telling.ts') },
+  {
+    id: 'shunt-reference',
+    load: () => import('./power/shunt-reference/index.ts').then((m) => m.shuntReference),
+    tell: () => import('./power/shunt-reference/telling.ts'),
+  },
+  {
+    id: 'rc-ripple-filter',
+    load: () => import('./power/rc-ripple-filter/index.ts').then((m) => m.rcRippleFilter),
+    tell: () => import('./power/rc-ripple-filter/telling.ts'),
+  },
+  {
+    id: 'capacitance-multiplier',
+    load: () => import('./power/capacitance-multiplier/index.ts').then((m) => m.capacitanceMultiplier),
+    tell: () => import('./power/capacitance-multiplier/telling.ts'),
+  },
+  {
+    id: 'input-protection',
+    load: () => import('./power/input-protection/index.ts').then((m) => m.inputProtection),
+    tell: () => import('./power/input-protection/telling.ts'),
+  },
+  {
+    id: 'rail-splitter',
+    load: () => import('./power/rail-splitter/index.ts').then((m) => m.railSplitter),
+    tell: () => import('./power/rail-splitter/telling.ts'),
+  },
+  {
+    id: 'lc-ripple-filter',
+    load: () => import('./power/lc-ripple-filter/index.ts').then((m) => m.lcRippleFilter),
+    tell: () => import('./power/lc-ripple-filter/telling.ts'),
+  },
+  {
+    id: 'buck-converter',
+    load: () => import('./power/buck-converter/index.ts').then((m) => m.buckConverter),
+    tell: () => import('./power/buck-converter/telling.ts'),
+  },
+  {
+    id: 'boost-converter',
+    load: () => import('./power/boost-converter/index.ts').then((m) => m.boostConverter),
+    tell: () => import('./power/boost-converter/telling.ts'),
+  },
+  {
+    id: 'inverting-converter',
+    load: () => import('./power/inverting-converter/index.ts').then((m) => m.invertingConverter),
+    tell: () => import('./power/inverting-converter/telling.ts'),
+  },
+  {
+    id: 'battery-supply',
+    load: () => import('./power/battery-supply/index.ts').then((m) => m.batterySupply),
+    tell: () => import('./power/battery-supply/telling.ts'),
+  },
+  {
+    id: 'battery-charger',
+    load: () => import('./power/battery-charger/index.ts').then((m) => m.batteryCharger),
+    tell: () => import('./power/battery-charger/telling.ts'),
+  },
+  { id: 'solar-input', load: () => import('./power/solar-input/index.ts').then((m) => m.solarInput), tell: () => import('./power/solar-input/telling.ts') },
+  { id: 'charge-pump', load: () => import('./power/charge-pump/index.ts').then((m) => m.chargePump), tell: () => import('./power/charge-pump/telling.ts') },
+  {
+    id: 'voltage-multiplier',
+    load: () => import('./power/voltage-multiplier/index.ts').then((m) => m.voltageMultiplier),
+    tell: () => import('./power/voltage-multiplier/telling.ts'),
+  },
+  {
+    id: 'soft-start-sequencing',
+    load: () => import('./power/soft-start-sequencing/index.ts').then((m) => m.softStartSequencing),
+    tell: () => import('./power/soft-start-sequencing/telling.ts'),
+  },
+  {
+    id: 'circuit-trace',
+    load: () => import('./layout/circuit-trace/index.ts').then((m) => m.circuitTrace),
+    tell: () => import('./layout/circuit-trace/telling.ts'),
+  },
+  { id: 'wire-drop', load: () => import('./layout/wire-drop/index.ts').then((m) => m.wireDrop), tell: () => import('./layout/wire-drop/telling.ts') },
+  {
+    id: 'crowbar-clamp',
+    load: () => import('./drive/crowbar-clamp/index.ts').then((m) => m.crowbarClamp),
+    tell: () => import('./drive/crowbar-clamp/telling.ts'),
+  },
 ];
 
-export const KINDS: readonly Kind[] = HOUSE.map(([kind]) => kind);
+const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));
+export const KIND_IDS: readonly string[] = HOUSE.map((entry) => entry.id);
 
-const BY_ID = new Map(KINDS.map((k) => [k.id, k]));
+const loaded = new Map<string, Kind>();
 
-/** A kind by its id; undefined when there is none of that name. */
-export const kindOf = (id: string): Kind | undefined => BY_ID.get(id);
+/** Loads kinds by their ids, so that `kindOf` knows them; ids of none are passed over. */
+export async function loadKinds(ids: Iterable<string>): Promise<void> {
+  const wanted = [...new Set(ids)].flatMap((id) => (loaded.has(id) ? [] : (ENTRIES.get(id) ?? [])));
+  for (const kind of await Promise.all(wanted.map((entry) => entry.load()))) loaded.set(kind.id, kind);
+}
+
+/** Loads the kinds that a board's stages are of, and their options. */
+export const loadKindsOf = (board: { stages: readonly { kind: string; options?: readonly { kind: string }[] }[] }): Promise<void> =>
+  loadKinds(board.stages.flatMap((s) => [s.kind, ...(s.options ?? []).map((o) => o.kind)]));
+
+/** A kind by its id; undefined when there is none of that name, or it is not loaded. */
+export const kindOf = (id: string): Kind | undefined => loaded.get(id);
 
 /** As `kindOf`, for documents that have been validated. @throws when there is none: a slip in the caller. */
 export function mustKind(id: string): Kind {
-  const kind = BY_ID.get(id);
-  if (!kind) throw new Error(`no kind "${id}"`);
+  const kind = loaded.get(id);
+  if (!kind) throw new Error(ENTRIES.has(id) ? `the kind "${id}" is not loaded` : `no kind "${id}"`);
   return kind;
 }
 
-const tells = new Map(HOUSE.map(([kind, tell]) => [kind.id, tell]));
-
 /** How a kind is told: working, figure, circuit, curves, bring-up. */
-export const tellingOf = async (kind: Kind): Promise<AnyTelling> => (await tells.get(kind.id)!()).telling;
+export const tellingOf = async (kind: Kind): Promise<AnyTelling> => (await ENTRIES.get(kind.id)!.tell()).telling;

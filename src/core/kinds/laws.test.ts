@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { alone } from '../testing/boards.ts';
 import type { StageDoc } from '../board/document.ts';
-import { KINDS, mustKind } from './index.ts';
+import { KINDS } from './all.ts';
+import { mustKind } from './index.ts';
 
 // What physics says of each kind without any formula: which way a result goes when one number grows and all others stay, and
 // by how much where it is in proportion. Parts are held at what sizing chose, so that it cannot answer back.

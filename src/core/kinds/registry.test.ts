@@ -13,7 +13,7 @@ import { alone } from '../testing/boards.ts';
 import { variations } from '../testing/variations.ts';
 import type { CheckDef, Field, OutcomeDef, RailPort, SignalPort } from '../stage/contract.ts';
 import type { Drawn } from '../stage/drawing.ts';
-import { KINDS } from './index.ts';
+import { KINDS } from './all.ts';
 
 // What must hold of every kind, whichever comes.
 describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import type { Field, PartDef } from '../stage/contract.ts';
-import { KINDS } from './index.ts';
+import { KINDS } from './all.ts';
 import { HELPED, helpFor } from '../stage/help.ts';
 import { TITLED, titleOf } from '../stage/titles.ts';
 

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import { settledBoard } from '../board/settle.ts';
-import { KINDS } from '../kinds/index.ts';
+import { KINDS } from '../kinds/all.ts';
 import { chance, randomDesigns } from './random-designs.ts';
 import { many, SEED } from './soak.ts';
 

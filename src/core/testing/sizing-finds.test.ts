@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import type { PartDoc } from '../board/document.ts';
 import { evaluateBoard, type StageSum } from '../board/evaluate.ts';
-import { KINDS } from '../kinds/index.ts';
+import { KINDS } from '../kinds/all.ts';
 import type { CheckDef, PartDef } from '../stage/contract.ts';
 import { seriesBetween } from '../quantity/preferred.ts';
 import { chance, randomDesigns } from './random-designs.ts';

@@ -1,4 +1,5 @@
-import { KINDS, tellingOf } from '../kinds/index.ts';
+import { KINDS } from '../kinds/all.ts';
+import { tellingOf } from '../kinds/index.ts';
 import type { Kind } from '../stage/contract.ts';
 import type { AnyTelling } from '../stage/telling.ts';
 

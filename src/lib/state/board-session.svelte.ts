@@ -4,9 +4,11 @@ import type { BoardDoc } from '../../core/board/document.ts';
 import { Evaluator, type Sum } from '../../core/board/evaluate.ts';
 import { finished } from '../../core/board/settle.ts';
 import type { Stacks } from '../../core/board/history.ts';
+import { loadKindsOf } from '../../core/kinds/index.ts';
 import { checkBoard } from '../../core/files/board-file.ts';
 import type { Issue } from '../../core/files/issues.ts';
 import { Lottery } from './lottery.svelte.ts';
+import { Mender } from './mender.ts';
 import { moves, type Move } from './moves.ts';
 import { request, tabName } from './client.ts';
 
@@ -45,6 +47,8 @@ export class BoardSession {
   said = $state('');
   /** Random boards of this board, for every view that asks about them. */
   readonly lottery = new Lottery();
+  /** What would mend what fails on it. */
+  readonly mender = new Mender();
   /** The board added up; while it is not `complete`, only what was edited is as the document says. */
   sum: Sum = $state.raw() as Sum;
   /** It was added up once: until then there is nothing to show. */
@@ -171,6 +175,7 @@ export class BoardSession {
     void this.catchUp(true);
     return () => {
       this.lottery.stop();
+      this.mender.close();
       this.#channel?.close();
       document.removeEventListener('visibilitychange', look);
       window.removeEventListener('beforeunload', warn);
@@ -211,11 +216,13 @@ export class BoardSession {
     for (;;) {
       const answer = await request<Saved>('POST', `/api/boards/${this.id}/changes`, body);
       if (answer.ok) {
+        await loadKindsOf(answer.value.doc);
         this.#force = false;
         this.#take(answer.value, sent);
         return true;
       }
       if (answer.status === 409) {
+        await loadKindsOf(answer.body.doc as BoardDoc);
         this.#confirmed = answer.body.doc as BoardDoc;
         this.version = answer.body.version as number;
         this.conflict = { conflicts: answer.body.conflicts as Conflict[] };
@@ -248,6 +255,7 @@ export class BoardSession {
   async catchUp(first = false): Promise<void> {
     if (this.#sending || this.conflict) return;
     const answer = await request<Saved>('GET', `/api/boards/${this.id}/changes?since=${this.version}&client=${this.#client}`);
+    if (answer.ok) await loadKindsOf(answer.value.doc);
     // Of several servers one may answer from before: what is older than what was seen is not news.
     if (!answer.ok || this.#sending || answer.value.version < this.version || (answer.value.version === this.version && !first)) return;
     const sent = this.#confirmed;
@@ -274,6 +282,7 @@ export class BoardSession {
       force,
     });
     if (answer.ok) {
+      await loadKindsOf(answer.value.doc);
       this.#take(answer.value, this.doc);
       this.#move(answer.value.doc);
       this.said = answer.value.label ?? (direction === 'undo' ? 'nothing to undo' : 'nothing to redo');

@@ -1,5 +1,5 @@
 import MiniSearch from 'minisearch';
-import { KINDS } from '../../core/kinds/index.ts';
+import { KINDS } from '../../core/kinds/all.ts';
 import type { Kind } from '../../core/stage/contract.ts';
 
 /** "aliasing" and "alias", "filters" and "filter" are one word to somebody who searches. */

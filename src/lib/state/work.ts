@@ -6,9 +6,12 @@ export interface Listener<S extends Sort> {
   failed: (message: string) => void;
 }
 
+/** A thread of this page that does jobs. */
+export const browserWorker = (): Worker => new Worker(new URL('../../workers/browser.ts', import.meta.url), { type: 'module' });
+
 /** Gives a job to a worker of its own, so that the page stays alive. Returns what stops it. */
 export function work<S extends Sort>(job: Job<S>, listener: Listener<S>): () => void {
-  const worker = new Worker(new URL('../../workers/browser.ts', import.meta.url), { type: 'module' });
+  const worker = browserWorker();
   worker.onmessage = ({ data }: MessageEvent<News<S>>) => {
     if ('told' in data) return listener.told?.(data.told);
     worker.terminate();

@@ -2,10 +2,12 @@
   import { byMargin, type Sum } from '../../../core/board/evaluate.ts';
   import { isCondition } from '../../../core/stage/judge.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import FindingText from './FindingText.svelte';
+  import { findingKey } from './finding-key.ts';
   import MarginRow from './MarginRow.svelte';
   import Remedies from './Remedies.svelte';
 
-  let { sum, base, session }: { sum: Sum; base: string; session?: BoardSession } = $props();
+  let { sum, base, session }: { sum: Sum; base: string; session: BoardSession } = $props();
   let stage = $state('');
   let severity = $state('');
   /** The tightest are what one looks for, and whatever fails; the others wait. */
@@ -21,13 +23,9 @@
   let shown = $derived(all.filter((m) => (!stage || m.s.id === stage) && (!severity || m.check.severity === severity)));
   let most = $derived(Math.max(FEW, shown.filter((m) => m.check.status === 'fail').length));
   let findings = $derived(sum.findings.filter((f) => !f.check || sum.byId.get(f.stage ?? '')?.checks.some((c) => c.id === f.check && isCondition(c))));
-  // The figures come first; what would help is looked for after them.
-  let first = $state.raw<(typeof shown)[number] | undefined>();
-  $effect(() => {
-    const list = shown;
-    const later = setTimeout(() => (first = list.find((m) => m.check.status === 'fail' && !m.check.follows && m.check.help)));
-    return () => clearTimeout(later);
-  });
+  // What would help is looked for beside the page: the figures come first.
+  let first = $derived(shown.find((m) => m.check.status === 'fail' && !m.check.follows));
+  let help = $derived(first && session.mender.of(session.doc, first.s.id, first.check.id)?.help);
 </script>
 
 <div class="head">
@@ -46,13 +44,14 @@
     <option value="note">note</option>
   </select>
 </div>
-{#each findings.filter((f) => f.severity === 'must') as f (f.text)}
-  <p class="finding must"><b>must</b> {f.text}</p>
+{#each findings.filter((f) => f.severity === 'must') as f (findingKey(f))}
+  <p class="finding must"><b>must</b> <FindingText {session} finding={f} /></p>
 {/each}
 {#if first}
   <p class="finding">
     <b>{first.s.title}.</b>
-    {first.check.help}{#if session}<Remedies {session} stage={first.s} check={first.check} />{/if}
+    {help ?? first.check.title}
+    <Remedies {session} stage={first.s} check={first.check.id} />
   </p>
 {/if}
 <div>
@@ -61,8 +60,8 @@
   {:else}<p class="soft">No margins here.</p>{/each}
   {#if !whole && shown.length > most}<button type="button" class="no-print" onclick={() => (whole = true)}>all {shown.length} margins</button>{/if}
 </div>
-{#each findings.filter((f) => f.severity !== 'must') as f (f.text)}
-  <p class="finding note small">{f.text}</p>
+{#each findings.filter((f) => f.severity !== 'must') as f (findingKey(f))}
+  <p class="finding note small"><FindingText {session} finding={f} /></p>
 {/each}
 
 <style>

@@ -2,13 +2,13 @@
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import { takeRemedy } from '../../../core/board/remedies.ts';
   import type { Remedy } from '../../../core/stage/contract.ts';
-  import type { CheckResult } from '../../../core/stage/judge.ts';
   import { remedyWords } from '../../../core/stage/remedy-words.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
 
   /** What cures a check, each with a button that takes it; undo takes it back. */
-  let { session, stage, check }: { session: BoardSession; stage: StageSum; check: CheckResult } = $props();
-  let remedies = $derived(check.remedies);
+  let { session, stage, check }: { session: BoardSession; stage: StageSum; check: string } = $props();
+  $effect(() => session.mender.look(session.sum, [[stage.id, check]]));
+  let mending = $derived(session.mender.of(session.doc, stage.id, check));
 
   function take(remedy: Remedy): void {
     const doc = takeRemedy(session.doc, stage, remedy);
@@ -16,10 +16,10 @@
   }
 </script>
 
-{#if remedies.length}
+{#if mending?.remedies.length}
   <span class="remedies no-print">
-    {#each remedies as remedy (remedy.set + remedy.to)}
-      <button type="button" onclick={() => take(remedy)}>take {remedyWords(remedy, stage.kind)}</button>
+    {#each mending.remedies as remedy (remedy.set + remedy.to)}
+      <button type="button" disabled={!mending.fresh} onclick={() => take(remedy)}>take {remedyWords(remedy, stage.kind)}</button>
     {/each}
   </span>
 {/if}
@@ -40,6 +40,10 @@
     color: var(--copper);
     cursor: pointer;
     text-align: left;
+  }
+  button:disabled {
+    opacity: 0.6;
+    cursor: default;
   }
   button:hover {
     background: var(--wash);

@@ -2,7 +2,6 @@
   import { evaluateBoard, type StageSum, type Sum } from '../../../core/board/evaluate.ts';
   import { addOption, chooseOption, chosenTitle, keepAsOption, removeOption, setCost, tryOption } from '../../../core/board/options.ts';
   import { currencyOf } from '../../../core/board/document.ts';
-  import { KINDS } from '../../../core/kinds/index.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';
@@ -84,7 +83,9 @@
     <span class="soft">or</span>
     <label class="inline"
       >add <select bind:value={() => kind || stage.kind.id, (v) => (kind = v)}
-        >{#each KINDS as k (k.id)}<option value={k.id}>{k.title}</option>{/each}</select
+        >{#await import('../../../core/kinds/all.ts')}<option value={stage.kind.id}>{stage.kind.title}</option>{:then { KINDS }}{#each KINDS as k (k.id)}<option
+              value={k.id}>{k.title}</option
+            >{/each}{/await}</select
       ></label
     >
     <Button onclick={add}>as an option</Button>

@@ -13,7 +13,7 @@
   import StatusMark from '../atoms/StatusMark.svelte';
   import MarginBar from '../board/MarginBar.svelte';
   import WaiverBox from '../board/WaiverBox.svelte';
-  import { helpsFor, type Help } from './helps.ts';
+  import { helpsFor } from './helps.ts';
   import Remedies from '../board/Remedies.svelte';
 
   let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
@@ -35,13 +35,22 @@
   /** So many checks and helps leave room on the sheet for what is not judged. */
   const ROOM = 8;
   let bad = $derived(stage.checks.filter((c) => !passes(c.status)));
-  // What would help is looked for on the stage itself, which takes longer than a nudge may: the figures come first.
-  let helps = $state.raw<Help[]>([]);
-  $effect(() => {
-    const list = bad.filter((c) => !c.follows);
-    const later = setTimeout(() => (helps = helpsFor(list)));
-    return () => clearTimeout(later);
-  });
+  // What would help is looked for beside the page: the figures come first.
+  let lone = $derived(bad.filter((c) => !c.follows));
+  $effect(() =>
+    session.mender.look(
+      session.sum,
+      lone.map((c) => [stage.id, c.id] as const),
+    ),
+  );
+  let helps = $derived(
+    helpsFor(
+      lone.flatMap(({ id, title, severity, status, reason, from }) => {
+        const help = session.mender.of(session.doc, stage.id, id)?.help;
+        return help === undefined ? [] : [{ id, title, severity, status, from, help, ...(reason === undefined ? {} : { reason }) }];
+      }),
+    ),
+  );
   /** What follows from another check is told in one breath. */
   let following = $derived(bad.filter((c) => c.follows));
 </script>
@@ -85,7 +94,7 @@
       <b>{c.titles}.</b>
       {sentence(c.reason)}
       {c.help} <span class="soft small">Limit: {c.limits}.</span>
-      <Remedies {session} {stage} check={c} />
+      <Remedies {session} {stage} check={c.id} />
     </p>
     {#if c.severity === 'should'}
       {@const refused = waiver(c.id)}

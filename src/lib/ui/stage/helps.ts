@@ -1,14 +1,16 @@
 import type { CheckResult } from '../../../core/stage/judge.ts';
 
-export interface Help extends CheckResult {
+type Failing = Pick<CheckResult, 'id' | 'title' | 'severity' | 'status' | 'reason' | 'help' | 'from'>;
+
+export interface Help extends Failing {
   /** Of all lines it is the remedy of. */
   titles: string;
   limits: string;
 }
 
 /** What would mend failing checks: one remedy for several lines once. Advice is refused line by line, so it stays apart. */
-export function helpsFor(checks: readonly CheckResult[]): Help[] {
-  const alike = new Map<string, CheckResult[]>();
+export function helpsFor(checks: readonly Failing[]): Help[] {
+  const alike = new Map<string, Failing[]>();
   for (const c of checks) {
     const key = c.severity === 'must' ? `${c.reason}${c.help}` : c.id;
     alike.set(key, [...(alike.get(key) ?? []), c]);

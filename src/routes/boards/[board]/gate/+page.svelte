@@ -7,6 +7,7 @@
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import Button from '$lib/ui/atoms/Button.svelte';
   import Problem from '$lib/ui/atoms/Problem.svelte';
+  import FindingText from '$lib/ui/board/FindingText.svelte';
   import MarginRow from '$lib/ui/board/MarginRow.svelte';
   import Remedies from '$lib/ui/board/Remedies.svelte';
   import WaiverBox from '$lib/ui/board/WaiverBox.svelte';
@@ -37,9 +38,9 @@
         {@const check = checkOf(f)}
         {#if check}<MarginRow {check} stage={titleOf(f)} href="{base}/stages/{f.stage}#{check.id}" width={260} />{/if}
         <p class="text must">
-          {f.text}{#if !check && f.stage}
+          <FindingText {session} finding={f} />{#if !check && f.stage}
             <a href="{base}/stages/{f.stage}">Open it</a>{/if}
-          {#if check && f.stage}<Remedies {session} stage={sum.byId.get(f.stage)!} {check} />{/if}
+          {#if check && f.stage}<Remedies {session} stage={sum.byId.get(f.stage)!} check={check.id} />{/if}
         </p>
       {:else}<p class="soft">Nothing. Every limit that must hold, holds.</p>{/each}
     </section>
@@ -49,7 +50,7 @@
         {@const check = checkOf(f)}
         {#if check}<MarginRow {check} stage={titleOf(f)} href="{base}/stages/{f.stage}#{check.id}" width={260} />{/if}
         <p class="text">
-          {f.text}{#if check && f.stage}<Remedies {session} stage={sum.byId.get(f.stage)!} {check} />{/if}
+          <FindingText {session} finding={f} />{#if check && f.stage}<Remedies {session} stage={sum.byId.get(f.stage)!} check={check.id} />{/if}
         </p>
         <WaiverBox onwaive={(reason) => void waive(f, reason)} label="Reason to waive {check?.title ?? f.check} of {titleOf(f)}" />
       {:else}<p class="soft">Nothing left.</p>{/each}

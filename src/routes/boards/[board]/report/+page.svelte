@@ -9,6 +9,8 @@
   import Button from '$lib/ui/atoms/Button.svelte';
   import Quantity from '$lib/ui/atoms/Quantity.svelte';
   import StatusMark from '$lib/ui/atoms/StatusMark.svelte';
+  import FindingText from '$lib/ui/board/FindingText.svelte';
+  import { findingKey } from '$lib/ui/board/finding-key.ts';
   import MarginBar from '$lib/ui/board/MarginBar.svelte';
   import { balance } from '$lib/ui/board/balance.ts';
   import Figure from '$lib/ui/figure/Figure.svelte';
@@ -45,12 +47,12 @@
   {#if g.blocking.length || g.toWaive.length}
     <h2>What stands in the way</h2>
     <ul>
-      {#each [...g.blocking, ...g.toWaive] as f (f.text)}<li><b>{f.severity}</b> {f.text}</li>{/each}
+      {#each [...g.blocking, ...g.toWaive] as f (findingKey(f))}<li><b>{f.severity}</b> <FindingText {session} finding={f} /></li>{/each}
     </ul>
   {/if}
   {#if g.waived.length}<h2>Waived</h2>
     <ul>
-      {#each g.waived as w (w.finding.text)}<li>{w.finding.text} <b>Waived:</b> {w.waiver.reason}</li>{/each}
+      {#each g.waived as w (findingKey(w.finding))}<li><FindingText {session} finding={w.finding} /> <b>Waived:</b> {w.waiver.reason}</li>{/each}
     </ul>{/if}
   {#if sum.rails.length}
     <h2>Rails</h2>
