@@ -1,5 +1,5 @@
 import { railPorts } from '../stage/ports.ts';
-import type { Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
+import type { CheckDef, Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
 import { isCondition, judge, passes, type CheckResult } from '../stage/judge.ts';
 import type { Judged } from '../stage/judged.ts';
 import { mustTitle } from '../stage/titles.ts';
@@ -123,7 +123,9 @@ export class Evaluator {
     for (const node of nodes) node.judgeAsBoard();
     const stages: StageSum[] = [];
     for (const node of wiring.order) {
-      stages.push(known(node) ?? stageSum(node, doc));
+      const same = known(node);
+      if (!same) yield* looking(node);
+      stages.push(same ?? stageSum(node, doc));
       yield;
     }
     const power = yield* powerByState(wiring);
@@ -173,6 +175,15 @@ export function searchValues(doc: BoardDoc, stage: string, wishes: Wishes): Offe
   const node = settledBoard(doc).nodes.find((n) => n.doc.id === stage);
   if (!node) throw new Error(`no stage "${stage}"`);
   return node.search(wishes);
+}
+
+/** The ends that checks ask for, looked for one after another: what takes long on a stage of many checks. */
+function* looking(node: StageNode): Generator<void> {
+  for (const def of Object.values(node.kind.checks as Record<string, CheckDef>)) {
+    if (typeof def.value !== 'string' || (def.applies && !def.applies(node.judged))) continue;
+    node.judged.out(def.value);
+    yield;
+  }
 }
 
 function stageSum(node: StageNode, doc: BoardDoc): StageSum {

@@ -22,6 +22,10 @@
   const refuse = (check: string, title: string, reason: string | null) =>
     session.edit(`${stage.title}: ${reason === null ? 'take advice on' : 'refuse advice on'} ${title}`, setWaiver(session.doc, stage.id, check, reason));
   let target = $derived(page.url.hash.slice(1));
+  // The column comes after the page, which has looked for its target by then.
+  $effect(() => {
+    if (target) document.getElementById(target)?.scrollIntoView({ block: 'nearest' });
+  });
   let judged = $derived(new Set(stage.checks.map((c) => (stage.kind.checks as Record<string, { value: unknown }>)[c.id]!.value)));
   let others = $derived(
     listed(stage.kind.outcomes)

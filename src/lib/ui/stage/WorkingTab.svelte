@@ -1,9 +1,12 @@
 <script lang="ts">
+  import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { Step } from '../../../core/stage/contract.ts';
+  import { workingOf, type AnyTelling } from '../../../core/stage/telling.ts';
   import font from '@fontsource/noto-sans-math/files/noto-sans-math-latin-400-normal.woff2?url';
   import Button from '../atoms/Button.svelte';
 
-  let { steps }: { steps: Step[] } = $props();
+  let { stage, telling }: { stage: StageSum; telling: AnyTelling } = $props();
+  let steps = $derived(workingOf(telling, stage));
   let said = $state('');
   const math = import('./math.ts');
 
@@ -26,28 +29,33 @@
   }
 </script>
 
-{#if steps.length}
-  <p class="tools"><Button onclick={() => copy(steps)}>Copy the working as text</Button> <span role="status" class="soft">{said}</span></p>
-  {#await math}
-    <p class="soft" role="status">Setting the formulas…</p>
-  {:then { stepMath }}
-    <ol {@attach lettered}>
-      {#each steps as s (s.title)}
-        {@const set = stepMath(s)}
-        <li>
-          <h3>{s.title} <button type="button" onclick={() => copy([s])} aria-label="Copy {s.title} as text">copy</button></h3>
-          <!-- eslint-disable-next-line svelte/no-at-html-tags -- set from the kind's own expression and from numbers, never from what was typed -->
-          <p>{@html set.formula}</p>
-          <!-- eslint-disable-next-line svelte/no-at-html-tags -- as above -->
-          <p>{@html set.numbers}</p>
-          <p class="small soft">{s.source}</p>
-        </li>
-      {/each}
-    </ol>
-  {/await}
-{:else}<p class="soft">Nothing to show: this stage cannot work with what it is given.</p>{/if}
+<div class="wide">
+  {#if steps.length}
+    <p class="tools"><Button onclick={() => copy(steps)}>Copy the working as text</Button> <span role="status" class="soft">{said}</span></p>
+    {#await math}
+      <p class="soft" role="status">Setting the formulas…</p>
+    {:then { stepMath }}
+      <ol {@attach lettered}>
+        {#each steps as s (s.title)}
+          {@const set = stepMath(s)}
+          <li>
+            <h3>{s.title} <button type="button" onclick={() => copy([s])} aria-label="Copy {s.title} as text">copy</button></h3>
+            <!-- eslint-disable-next-line svelte/no-at-html-tags -- set from the kind's own expression and from numbers, never from what was typed -->
+            <p>{@html set.formula}</p>
+            <!-- eslint-disable-next-line svelte/no-at-html-tags -- as above -->
+            <p>{@html set.numbers}</p>
+            <p class="small soft">{s.source}</p>
+          </li>
+        {/each}
+      </ol>
+    {/await}
+  {:else}<p class="soft">Nothing to show: this stage cannot work with what it is given.</p>{/if}
+</div>
 
 <style>
+  .wide {
+    grid-column: 1 / -1;
+  }
   .tools {
     margin-bottom: 8px;
   }

@@ -1,24 +1,19 @@
 <script lang="ts">
+  import type { Component } from 'svelte';
   import { page } from '$app/state';
-  import { curvesOf } from '../../../../../core/board/curves.ts';
+  import type { StageSum } from '../../../../../core/board/evaluate.ts';
+  import type { AnyTelling } from '../../../../../core/stage/telling.ts';
   import { setStage } from '../../../../../core/board/edit.ts';
-  import { workingOf } from '../../../../../core/stage/telling.ts';
+  import Later from '$lib/ui/Later.svelte';
   import { learn, told } from '$lib/state/tellings.ts';
-  import { useBoard } from '$lib/state/board-session.svelte.ts';
+  import { useBoard, type BoardSession } from '$lib/state/board-session.svelte.ts';
   import { isTaken } from '$lib/ui/board/keys.ts';
-  import CurveChart from '$lib/ui/stage/CurveChart.svelte';
   import FigureTab from '$lib/ui/figure/FigureTab.svelte';
-  import FormulaSolver from '$lib/ui/stage/FormulaSolver.svelte';
   import GivenColumn from '$lib/ui/stage/GivenColumn.svelte';
-  import OptionsTab from '$lib/ui/stage/OptionsTab.svelte';
   import PartsColumn from '$lib/ui/stage/PartsColumn.svelte';
   import ResultColumn from '$lib/ui/stage/ResultColumn.svelte';
-  import SolvedCurves from '$lib/ui/stage/SolvedCurves.svelte';
-  import RoomTab from '$lib/ui/stage/RoomTab.svelte';
   import StageHead from '$lib/ui/stage/StageHead.svelte';
   import { StageEditor } from '$lib/ui/stage/stage-editor.ts';
-  import ToleranceTab from '$lib/ui/stage/ToleranceTab.svelte';
-  import WorkingTab from '$lib/ui/stage/WorkingTab.svelte';
 
   const board = useBoard();
   let session = $derived(board());
@@ -27,6 +22,20 @@
     () => session,
     () => stage!,
   );
+  interface TabOf {
+    session: BoardSession;
+    stage: StageSum;
+    editor: StageEditor;
+    telling: AnyTelling;
+  }
+  /** What opens with a tab is loaded with it. */
+  const LATER: Readonly<Record<'curves' | 'working' | 'tolerance' | 'room' | 'options', () => Promise<{ default: Component<TabOf> }>>> = {
+    curves: () => import('$lib/ui/stage/CurvesTab.svelte'),
+    working: () => import('$lib/ui/stage/WorkingTab.svelte'),
+    tolerance: () => import('$lib/ui/stage/ToleranceTab.svelte'),
+    room: () => import('$lib/ui/stage/RoomTab.svelte'),
+    options: () => import('$lib/ui/stage/OptionsTab.svelte'),
+  };
   const TABS = [
     ['figure', 'Figure', 'f'],
     ['curves', 'Curves', 'c'],
@@ -38,12 +47,13 @@
   ] as const;
   /** The part that is pointed at, in the figure or in its row. */
   let lit: string | null = $state(null);
-  let tab: (typeof TABS)[number][0] = $state('figure');
+  type TabId = (typeof TABS)[number][0];
+  let tab = $state<TabId>('figure');
   let telling = $derived(stage && told(stage.kind));
   // An option taken here may be of another kind than the stage was opened with.
   $effect(() => void (stage && learn([stage.kind])));
   let tabs = $derived(TABS.filter(([id]) => id !== 'curves' || telling?.curves || telling?.simulate));
-  let shown = $derived(tabs.some(([id]) => id === tab) ? tab : 'figure');
+  let shown = $derived<TabId>(tabs.some(([id]) => id === tab) ? tab : 'figure');
   let findings = $derived(session.sum.findings.filter((f) => f.stage === stage?.id && !f.check));
 
   function press(e: KeyboardEvent): void {
@@ -67,7 +77,7 @@
         <span class="sign" aria-hidden="true">+</span>
         <PartsColumn {session} {stage} {editor} moved={session.moved} {lit} onpoint={(id) => (lit = id)} />
         <span class="sign" aria-hidden="true">=</span>
-        <ResultColumn {session} {stage} />
+        <Later><ResultColumn {session} {stage} /></Later>
       </div>
       <div class="tabs" role="tablist">
         {#each tabs as [id, name] (id)}
@@ -75,38 +85,30 @@
         {/each}
       </div>
       <div class="panel" role="tabpanel" id="panel" aria-labelledby="tab-{shown}">
-        {#if !telling}
-          <p class="soft" role="status">Loading how this stage is drawn and worked out…</p>
-        {:else if shown === 'figure'}
-          <FigureTab figure={telling.figure(stage.judged as never)} name={stage.id} {lit} onpoint={(id) => (lit = id)} />
-          {#if stage.kind.cautions.length}
-            <aside>
-              <h2>Mind</h2>
-              {#each stage.kind.cautions as c (c)}<p>{c}</p>{/each}{#if telling.schools}<h2>Where people differ</h2>
-                <p>{telling.schools}</p>{/if}
-            </aside>
+        <Later>
+          {#if !telling}
+            <p class="soft" role="status">Loading how this stage is drawn and worked out…</p>
+          {:else if shown === 'figure'}
+            <FigureTab figure={telling.figure(stage.judged as never)} name={stage.id} {lit} onpoint={(id) => (lit = id)} />
+            {#if stage.kind.cautions.length}
+              <aside>
+                <h2>Mind</h2>
+                {#each stage.kind.cautions as c (c)}<p>{c}</p>{/each}{#if telling.schools}<h2>Where people differ</h2>
+                  <p>{telling.schools}</p>{/if}
+              </aside>
+            {/if}
+          {:else if shown !== 'notes'}
+            {#await LATER[shown]()}<p class="soft" role="status">Loading…</p>{:then { default: Tab }}<Tab {session} {stage} {editor} {telling} />{/await}
+          {:else}
+            <textarea
+              rows="8"
+              aria-label="Notes"
+              placeholder="Why it is as it is: what was tried, who advised what, what must not be forgotten."
+              maxlength="10000"
+              value={stage.doc.notes ?? ''}
+              onchange={(e) => session.edit(`${stage.title}: notes`, setStage(session.doc, stage.id, { notes: e.currentTarget.value }))}></textarea>
           {/if}
-        {:else if shown === 'curves'}
-          {#each curvesOf(stage, telling) as band (`${band.curve.id} ${session.version} ${band.nominal.join()}`)}<CurveChart {band} name={stage.id} />{/each}
-          {#if telling.simulate}<SolvedCurves {session} {stage} />{/if}
-          <FormulaSolver {stage} {telling} />
-        {:else if shown === 'working'}
-          <div class="wide"><WorkingTab steps={workingOf(telling, stage)} /></div>
-        {:else if shown === 'tolerance'}
-          <ToleranceTab {session} {stage} />
-        {:else if shown === 'room'}
-          <RoomTab {session} {stage} {editor} />
-        {:else if shown === 'options'}
-          <OptionsTab {session} {stage} />
-        {:else}
-          <textarea
-            rows="8"
-            aria-label="Notes"
-            placeholder="Why it is as it is: what was tried, who advised what, what must not be forgotten."
-            maxlength="10000"
-            value={stage.doc.notes ?? ''}
-            onchange={(e) => session.edit(`${stage.title}: notes`, setStage(session.doc, stage.id, { notes: e.currentTarget.value }))}></textarea>
-        {/if}
+        </Later>
       </div>
     </main>
   {/key}
@@ -167,9 +169,6 @@
   .panel textarea {
     grid-column: 1 / -1;
     max-width: 90ch;
-  }
-  .wide {
-    grid-column: 1 / -1;
   }
   aside {
     display: grid;
