@@ -1,4 +1,5 @@
 // What the benchmark measures, bundled from the sources as they are.
+import '../../src/core/kinds/all.ts';
 import { acSweep, logGrid, noiseAnalysis } from '../../src/core/circuit/ac.ts';
 import type { Element, Netlist } from '../../src/core/circuit/netlist.ts';
 import { transient } from '../../src/core/circuit/transient.ts';

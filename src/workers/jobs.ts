@@ -8,6 +8,8 @@ import { loadKindsOf, tellingOf } from '../core/kinds/index.ts';
 import { solvedCurves, type Band } from '../core/board/curves.ts';
 import type { Remedy } from '../core/stage/contract.ts';
 import { bringUpPlan, type PlanStep } from '../core/bringup/plan.ts';
+import { boardIn } from '../core/files/board-file.ts';
+import type { Issue } from '../core/files/issues.ts';
 import { answer } from '../core/files/answer.ts';
 import { markdownReport } from '../core/files/report.ts';
 import { gate } from '../core/gate/gate.ts';
@@ -50,8 +52,8 @@ interface Work {
     told: Mending & { ask: number };
     result: null;
   };
-  /** All that the command line answers of a board, as JSON text. */
-  evaluate: { job: { doc: BoardDoc }; told: never; result: string };
+  /** All that the command line answers of a board file, as JSON text: read here too, since a large one takes its time. */
+  evaluate: { job: { text: string }; told: never; result: { answer: string } | { refused: 400 | 422; issues: Issue[] } };
   /** How a board stands, in a few words. */
   standing: { job: { doc: BoardDoc }; told: never; result: Standing };
   /** What is frozen of a board: whether its gate is open, and all results. */
@@ -77,7 +79,10 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
   room: roomOf,
   curves: async ({ doc, stage }) => solvedCurves(...(await stageOf(doc, stage))),
   mendings: mendingsOf,
-  evaluate: ({ doc }) => JSON.stringify(answer(evaluateBoard(doc))),
+  evaluate: ({ text }) => {
+    const read = boardIn(text);
+    return read.ok ? { answer: JSON.stringify(answer(evaluateBoard(read.value))) } : { refused: read.status, issues: read.issues };
+  },
   report: ({ doc, options }) => markdownReport(evaluateBoard(doc), options),
   bringUp: async ({ doc }) => plain(await bringUpPlan(evaluateBoard(doc))),
   standing: ({ doc }) => standingOf(evaluateBoard(doc)),
@@ -112,7 +117,7 @@ const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 /** Does one job; what goes wrong comes back as a sentence. */
 export async function perform(job: Job, send: (news: News) => void): Promise<void> {
   try {
-    await loadKindsOf(job.doc);
+    if ('doc' in job) await loadKindsOf(job.doc);
     const work = PERFORM[job.sort] as (job: Job, tell: (told: unknown) => void) => Result<Sort> | Promise<Result<Sort>>;
     send({ result: await work(job, (told) => send({ told } as News)) });
   } catch (error) {

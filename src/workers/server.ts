@@ -1,3 +1,4 @@
+import '../core/kinds/all.ts';
 import { parentPort } from 'node:worker_threads';
 import { perform, type Job } from './jobs.ts';
 

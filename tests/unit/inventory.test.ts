@@ -1,6 +1,6 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { expect, it } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import { KINDS } from '../../src/core/kinds/all.ts';
 
 const folder = resolve(import.meta.dirname, '../../src/core/kinds');
@@ -28,4 +28,14 @@ it('every picture in docs is linked from the README', async () => {
   const readme = readFileSync(join(root, 'README.md'), 'utf8');
   const pictures = existsSync(shots) ? readdirSync(shots) : [];
   expect(pictures.filter((p) => !readme.includes(`docs/screenshots/${p}`))).toEqual([]);
+});
+
+it('loads a kind when a board asks for it, and no other', async () => {
+  vi.resetModules();
+  const { kindOf, loadKindsOf, mustKind } = await import('../../src/core/kinds/index.ts');
+  expect(kindOf('dc-input')).toBeUndefined();
+  expect(() => mustKind('dc-input')).toThrow('not loaded');
+  await loadKindsOf({ stages: [{ kind: 'dc-input', options: [{ kind: 'usb-source' }] }, { kind: 'nobody-knows-it' }] });
+  expect(KINDS.filter((k) => kindOf(k.id)).map((k) => k.id)).toEqual(['dc-input', 'usb-source']);
+  expect(() => mustKind('nobody-knows-it')).toThrow('no kind');
 });

@@ -22,19 +22,24 @@ export function checkBoard(value: unknown): Read<BoardDoc> {
   return refused.length ? { ok: false, issues: refused } : { ok: true, value: doc };
 }
 
-/** Reads the text of a board file. */
-export function readBoard(text: string): Read<BoardDoc> {
-  if (text.length > LARGEST_FILE)
-    return { ok: false, issues: [{ path: '', message: `the file is larger than ${LARGEST_FILE / 1024 / 1024} MB, which no board is.` }] };
+/** Reads a board out of text that was sent: what is no JSON (400) is told from what is no board (422). */
+export function boardIn(text: string): { ok: true; value: BoardDoc } | { ok: false; status: 400 | 422; issues: Issue[] } {
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch (error) {
     const where = error instanceof Error ? error.message : 'it cannot be read';
-    return { ok: false, issues: [{ path: '', message: `this is not JSON: ${where}.` }] };
+    return { ok: false, status: 400, issues: [{ path: '', message: `this is not JSON: ${where}.` }] };
   }
-  return checkBoard(value);
+  const checked = checkBoard(value);
+  return checked.ok ? checked : { ...checked, status: 422 };
 }
+
+/** Reads the text of a board file. */
+export const readBoard = (text: string): Read<BoardDoc> =>
+  text.length > LARGEST_FILE
+    ? { ok: false, issues: [{ path: '', message: `the file is larger than ${LARGEST_FILE / 1024 / 1024} MB, which no board is.` }] }
+    : boardIn(text);
 
 /** The text of a board file, two spaces deep, keys in the order of the document. */
 export const writeBoard = (doc: BoardDoc): string => `${JSON.stringify(doc, null, 2)}\n`;

@@ -1,17 +1,19 @@
 import type { BoardDoc } from '../../core/board/document.ts';
-import { checkBoard, LARGEST_FILE } from '../../core/files/board-file.ts';
-import { bodyText, refuse } from './json-body.ts';
+import { boardIn, LARGEST_FILE } from '../../core/files/board-file.ts';
+import type { Issue } from '../../core/files/issues.ts';
+import { bodyText, refuse, type Body } from './json-body.ts';
 
-/** A board file sent as the body: 400 for what is not JSON, 413 for what is too large, 422 with the path of what is wrong. */
+/** The text of a board file sent as the body; 413 for what is too large. */
+export const boardText = (request: Request): Promise<Body> => bodyText(request, LARGEST_FILE);
+
+/** The answer to what is no board: 400 for what is not JSON, 422 with the path of what is wrong. */
+export const noBoard = (status: 400 | 422, issues: Issue[]): Response =>
+  status === 400 ? refuse(400, 'The request is not JSON. Send a board file.') : refuse(422, 'This is not a board that can be read.', { issues });
+
+/** A board file sent as the body. */
 export async function boardBody(request: Request): Promise<{ ok: true; doc: BoardDoc } | { ok: false; response: Response }> {
-  const body = await bodyText(request, LARGEST_FILE);
+  const body = await boardText(request);
   if (!body.ok) return body;
-  let value: unknown;
-  try {
-    value = JSON.parse(body.text);
-  } catch {
-    return { ok: false, response: refuse(400, 'The request is not JSON. Send a board file.') };
-  }
-  const read = checkBoard(value);
-  return read.ok ? { ok: true, doc: read.value } : { ok: false, response: refuse(422, 'This is not a board that can be read.', { issues: read.issues }) };
+  const read = boardIn(body.text);
+  return read.ok ? { ok: true, doc: read.value } : { ok: false, response: noBoard(read.status, read.issues) };
 }

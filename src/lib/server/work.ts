@@ -6,7 +6,7 @@ import type { BoardDoc } from '../../core/board/document.ts';
 import { pathText } from '../../core/files/issues.ts';
 import type { Job, Result, Sort, Told } from '../../workers/jobs.ts';
 import { Busy, Pool, Stopped } from '../../workers/pool.ts';
-import { boardBody } from './board-body.ts';
+import { boardBody, noBoard } from './board-body.ts';
 import { rootFolder } from './env.ts';
 import { refuse } from './json-body.ts';
 
@@ -49,11 +49,12 @@ function refused(error: unknown): Response {
 export const forPage = <S extends 'standing' | 'judged' | 'report' | 'bringUp'>(job: Job<S>, by?: string): Promise<Result<S>> =>
   threads(PAGES).run<S>(job, by === undefined ? {} : { by });
 
-/** A board added up on a thread, for anybody: nothing that is sent here keeps a page waiting. */
-export async function evaluated(doc: BoardDoc, by: string, signal: AbortSignal): Promise<Response> {
+/** A board file read and added up on a thread, for anybody: nothing that is sent here keeps a page waiting. */
+export async function evaluated(text: string, by: string, signal: AbortSignal): Promise<Response> {
   try {
-    const text = await threads(PUBLIC).run<'evaluate'>({ sort: 'evaluate', doc }, { by, signal });
-    return new Response(text, { headers: { 'content-type': 'application/json' } });
+    const result = await threads(PUBLIC).run<'evaluate'>({ sort: 'evaluate', text }, { by, signal });
+    if ('refused' in result) return noBoard(result.refused, result.issues);
+    return new Response(result.answer, { headers: { 'content-type': 'application/json' } });
   } catch (error) {
     return refused(error);
   }
