@@ -9,6 +9,7 @@ import { drainShares, keepsPower, provided, timesAsked, timesSurging } from './l
 import { AMBIENT, type StageNode } from './node.ts';
 import { BRINGS, carrying, pathAttenuation } from './signals.ts';
 import { numeric, type Results } from '../tolerance/study.ts';
+import { belowGround } from './below-ground.ts';
 import { copiesBefore, modulesBefore, type Rail, type Tap, type Wiring } from './wiring.ts';
 
 /** Something asked of a field, of so many alike, and the cells it is read from. */
@@ -286,7 +287,7 @@ export class BoardPoint {
       else if (def.role === 'provides') {
         if (rail.consumers.length && provider.node === node) this.#load(cell, def, rail);
       } else if (provider.node !== node) {
-        this.#feed(cell, def, this.cell(provider.node), provider.def);
+        this.#feed(cell, def, this.cell(provider.node), provider.def, def.role === 'consumes' && def.signed ? belowGround(rail, this.wiring) : null);
         const { current } = def.fills;
         if (current) cell.up.push((state) => this.#put(cell, cell.holder(current), current, this.currentOf(rail, state)));
       }
@@ -391,7 +392,7 @@ export class BoardPoint {
     });
   }
 
-  #feed(cell: Cell, def: RailPort, above: Cell, gives: RailPort): void {
+  #feed(cell: Cell, def: RailPort, above: Cell, gives: RailPort, lies: boolean | null): void {
     const carries = (Object.entries(def.fills) as [RailMeaning, string][]).flatMap(([meaning, field]) => {
       const ref = gives.gives[meaning];
       const carried = RAIL_LINKS[meaning];
@@ -404,10 +405,11 @@ export class BoardPoint {
       if (known === above.version) return;
       known = above.version;
       const below = (volts() ?? 0) < 0;
+      const turned = lies === null ? below : lies && !below;
       for (const c of carries) {
         const value = c.read();
         if (value === null) continue;
-        const level = below && c.carried.level ? -value : value;
+        const level = turned && c.carried.level ? -value : value;
         this.#put(cell, c.where, c.field, c.typed ? beside(c.carried, c.typed, exactly(level)).nominal : level);
       }
     });

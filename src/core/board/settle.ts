@@ -2,6 +2,7 @@ import { railPorts, signalPorts } from '../stage/ports.ts';
 import { impossible } from '../math/absent.ts';
 import type { RailMeaning, RailPort } from '../stage/contract.ts';
 import { exactly, mirrored } from '../quantity/uncertain.ts';
+import { belowGround } from './below-ground.ts';
 import { mustKind } from '../kinds/index.ts';
 import { sameAround, type BoardDoc } from './document.ts';
 import { heatLinks } from './heat.ts';
@@ -259,20 +260,12 @@ function supplyOf(node: StageNode, def: RailPort, rail: Rail, wiring: Wiring, li
     return impossible(`its rail “${rail.name}” does not stand: ${(dead ?? gone ?? out.absent)?.reason ?? 'no voltage'}`);
   // Who draws from a rail below ground sees volts between two poles: their magnitude.
   const below = out.nominal < 0;
+  const turned = def.role === 'consumes' && def.signed ? !below && belowGround(rail, wiring) : below;
   for (const [meaning, field] of Object.entries(def.fills) as [RailMeaning, string][]) {
     const ref = gives[meaning];
     const { whole } = RAIL_LINKS[meaning];
     const range = whole ? whole(allDrawn(rail, wiring)) : ref === undefined ? null : seen(ref, c);
-    if (range) links.set(field, { range: withTyped(RAIL_LINKS[meaning], node, field, below && RAIL_LINKS[meaning].level ? mirrored(range) : range), from });
+    if (range) links.set(field, { range: withTyped(RAIL_LINKS[meaning], node, field, turned && RAIL_LINKS[meaning].level ? mirrored(range) : range), from });
   }
   return null;
-}
-
-/** Whether a rail lies below ground: its provider makes it so, or passes on what does. */
-export function belowGround(rail: Rail, wiring: Wiring, above: ReadonlySet<Rail> = new Set()): boolean {
-  const provider = rail.providers[0];
-  if (!provider || above.has(rail)) return false;
-  if ((provider.node.judged.physical(provider.def.gives.voltage!).nominal ?? 0) < 0) return true;
-  const path = new Set([...above, rail]);
-  return [...wiring.rails.values()].some((r) => r.consumers.some((c) => c.node === provider.node) && belowGround(r, wiring, path));
 }

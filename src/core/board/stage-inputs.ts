@@ -174,11 +174,16 @@ function fieldValue(field: Field, typed: unknown, link: Range | null | undefined
 }
 
 /** Whether a part is typed, left out, or to be sized. [Engineering contract 10, Values] */
-export function isOpen(def: PartDef, named: boolean, value: unknown): boolean {
+export function isOpen(def: PartDef, named: boolean, value: unknown, given: Record<string, unknown>): boolean {
   if (def.type === 'device') return false;
-  if (named) return value === undefined || (value === null && !def.optional && !def.zero);
-  return def.default === undefined && !def.optional;
+  const optional = isOptional(def, given);
+  if (named) return value === undefined || (value === null && !optional && !def.zero);
+  return def.default === undefined && !optional;
 }
+
+/** Whether a part may be left out with these givens. */
+export const isOptional = (def: PartDef, given: Readonly<Record<string, unknown>>): boolean =>
+  typeof def.optional === 'function' ? def.optional(given) : (def.optional ?? false);
 
 function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<string, unknown>, ambient: Range, chosen: Chosen | null): ResolvedPart {
   const doc = stage.parts?.[slot];
@@ -186,7 +191,7 @@ function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<
   const series = doc?.series ?? def.series ?? PART_TYPES[def.type].series;
   const join = chosen?.join?.[slot] ?? doc?.join ?? 'series';
   const unneeded = def.type === 'device' || (def.needed && !def.needed(given as never));
-  const open = !unneeded && isOpen(def, doc !== undefined, typed);
+  const open = !unneeded && isOpen(def, doc !== undefined, typed, given);
   const ratings = ratingsOf(slot, chosen, doc);
   const pieces = def.pieces?.(given as never) ?? 1;
   const none = { slot, def, value: null, range: null, tolerance: 0, series, join, sized: false, open: false, pieces, ratings };

@@ -46,6 +46,7 @@ export const UNITS = {
   dB: unit('dB', 'a level', false),
   Ah: unit('Ah', 'a charge', true),
   'V/rtHz': unit('V/√Hz', 'a voltage noise density', true, ['V/rtHz', 'V/sqrtHz', 'V/rHz']),
+  'A/rtHz': unit('A/√Hz', 'a current noise density', true, ['A/rtHz', 'A/sqrtHz', 'A/rHz']),
   J: unit('J', 'an energy', true, ['joule']),
   Wh: unit('Wh', 'an energy', true),
   C: unit('C', 'a charge', true, ['coulomb']),

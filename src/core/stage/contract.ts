@@ -105,7 +105,7 @@ export type RailMeaning =
 
 /** What only a port of another role has: readers of any port may ask for it all the same. */
 type Without<K extends string> = { [key in K]?: undefined };
-type Providing = 'loads' | 'shares' | 'signed';
+type Providing = 'loads' | 'shares';
 type Drawing = 'draws' | 'copiesCounted' | 'keepsPower';
 type Charging = 'loop' | 'during';
 
@@ -140,6 +140,8 @@ export interface Consumes<N extends string = string> extends RailPortOf<N>, With
   gives: Omit<RailPortOf<N>['gives'], 'voltage'> & { voltage?: undefined };
   /** The outcome that is its current, the same in every state, or one per state. */
   draws?: N | Readonly<Record<StateId, N>>;
+  /** It tells a rail below ground from one above: it takes the level with its sign. */
+  signed?: true;
   /** `draws` already counts the copies of the stage. */
   copiesCounted?: boolean;
   /** It keeps its power when the voltage falls: always, for some of its choices, or as far as what hangs behind it does. */
@@ -147,7 +149,7 @@ export interface Consumes<N extends string = string> extends RailPortOf<N>, With
 }
 
 /** A charger names the battery it charges with a port of its own, which neither provides nor draws. */
-export interface Charges<N extends string = string> extends RailPortOf<N>, Without<Providing | Drawing> {
+export interface Charges<N extends string = string> extends RailPortOf<N>, Without<Providing | Drawing | 'signed'> {
   role: 'battery';
   /** `load` is what is drawn from the battery on average over the states. */
   fills: RailPortOf<N>['fills'];

@@ -81,7 +81,8 @@ export interface PartDef {
   series?: Series;
   tolerance?: number;
   default?: number;
-  optional?: boolean;
+  /** May be left out: always, or for some choices of the stage. */
+  optional?: boolean | ((given: Given) => boolean);
   /** 0 is a value of its own (a link, no capacitor), not "left out". */
   zero?: boolean;
   /** May be a series or parallel partner of another part. */
@@ -143,7 +144,7 @@ export type ValueOf<F> = F extends { type: 'number' }
 type ParamsOf<P> = P extends { params: infer Q } ? { readonly [K in keyof Q]: ValueOf<Q[K]> } : unknown;
 /** A part as `evaluate` sees it: `value` in SI, null where it is not fitted. */
 export type PartOf<P> = {
-  readonly value: P extends { optional: true } | { needed: unknown } ? number | null : number;
+  readonly value: P extends { optional: true | ((given: Given) => boolean) } | { needed: unknown } ? number | null : number;
   readonly join: 'series' | 'parallel';
 } & ParamsOf<P>;
 

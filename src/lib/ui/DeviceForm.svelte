@@ -1,7 +1,7 @@
 <script lang="ts">
   import { stay } from './stay.ts';
-  import { DEVICE_CHOICES, DEVICE_FIELDS } from '../../core/kinds/device-fields.ts';
   import type { Device } from '../../core/parts/devices.ts';
+  import type { NumberField } from '../../core/stage/contract.ts';
   import { entryText } from '../../core/quantity/format.ts';
   import Button from './atoms/Button.svelte';
   import Field from './atoms/Field.svelte';
@@ -10,13 +10,14 @@
 
   interface Props {
     device: Device & { id: string };
+    /** What a device of its sort can have. */
+    fields: Readonly<Record<string, NumberField>>;
+    choices: Readonly<Record<string, readonly string[]>>;
     /** What the server said of the last try. */
     problem: string | undefined;
     done: string | undefined;
   }
-  let { device, problem, done }: Props = $props();
-  let fields = $derived(Object.entries(DEVICE_FIELDS[device.sort]));
-  let choices = $derived(Object.entries(DEVICE_CHOICES[device.sort]));
+  let { device, fields, choices, problem, done }: Props = $props();
 </script>
 
 <form method="POST" use:stay={{ reset: false }}>
@@ -24,7 +25,7 @@
   <input type="hidden" name="sort" value={device.sort} />
   <Field label="Title"><input type="text" name="title" value={device.title} required maxlength="80" /></Field>
   <div class="grid">
-    {#each choices as [name, all] (name)}
+    {#each Object.entries(choices) as [name, all] (name)}
       <label
         ><span>{paramTitle(name)}</span>
         <select name="for.{name}" value={device.when?.[name] ?? ''}>
@@ -33,7 +34,7 @@
         </select></label
       >
     {/each}
-    {#each fields as [name, field] (name)}
+    {#each Object.entries(fields) as [name, field] (name)}
       <label title={field.doc}
         ><span>{paramTitle(name)}</span>
         <input

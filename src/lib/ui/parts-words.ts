@@ -1,6 +1,6 @@
-import { DEVICE_FIELDS } from '../../core/kinds/device-fields.ts';
 import type { Device, DeviceSort } from '../../core/parts/devices.ts';
 import { formatText } from '../../core/quantity/format.ts';
+import type { NumberField } from '../../core/stage/contract.ts';
 import { nominalOf } from '../../core/quantity/uncertain.ts';
 import { paramTitle } from './words.ts';
 
@@ -19,9 +19,9 @@ export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
 };
 
 /** What a device is meant for and its first few parameters, in one line. */
-export function deviceLine(device: Device, most = 3): string {
+export function deviceLine(device: Device, fields: Readonly<Record<string, Pick<NumberField, 'unit'>>>, most = 3): string {
   const params = Object.entries(device.params)
     .slice(0, most)
-    .map(([name, v]) => `${paramTitle(name)} ${formatText(nominalOf(v), DEVICE_FIELDS[device.sort][name]!.unit, 3)}`);
+    .map(([name, v]) => `${paramTitle(name)} ${formatText(nominalOf(v), fields[name]!.unit, 3)}`);
   return [...Object.values(device.when ?? {}), ...params].join(', ');
 }

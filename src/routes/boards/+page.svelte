@@ -1,5 +1,6 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
+  import { navigating } from '$app/state';
   import Plus from '@lucide/svelte/icons/plus';
   import FileButton from '$lib/ui/atoms/FileButton.svelte';
   import Problem from '$lib/ui/atoms/Problem.svelte';
@@ -11,7 +12,8 @@
   /** Looks again while boards are still being added up, ms. */
   const AGAIN = 1200;
   $effect(() => {
-    if (!data.boards.some((b) => b.pending)) return;
+    // Looking again would end a way that somebody is on already.
+    if (navigating.to || !data.boards.some((b) => b.pending)) return;
     const timer = setTimeout(() => void invalidateAll(), AGAIN);
     return () => clearTimeout(timer);
   });

@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { choicesText, MOST_DEVICES, readDevice, readDevices, type TypedDevice } from '../../core/files/device-csv.ts';
+import { DEVICE_CHOICES, DEVICE_FIELDS } from '../../core/kinds/device-fields.ts';
 import { GENERIC_DEVICES } from '../../core/parts/devices.ts';
 import { notTaken, problem, textOf } from '$lib/server/forms.ts';
 import { signedIn } from '$lib/server/guard.ts';
@@ -8,7 +9,12 @@ import { addDevices, changeDevice, listDevices, removeDevice, restoreDevice } fr
 const LARGEST = 1024 * 1024;
 const FULL = `Your list would hold more than ${MOST_DEVICES} devices. Remove some first; nothing was stored.`;
 
-export const load = async ({ locals }) => ({ devices: await listDevices(signedIn(locals).id) });
+export const load = async ({ locals }) => ({
+  devices: await listDevices(signedIn(locals).id),
+  // The page itself knows no kinds: those that have places for devices say what a device can have.
+  fields: DEVICE_FIELDS,
+  choices: DEVICE_CHOICES,
+});
 
 /** A device as a form types it: `for.x` are its choices, `param.x` its parameters. */
 function typedDevice(form: FormData): TypedDevice {

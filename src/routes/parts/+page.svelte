@@ -12,7 +12,8 @@
   let looking = $state('');
   const said = (name: string) => (form?.form === name && form.message ? form.message : undefined);
   const done = (name: string) => (form?.form === name && 'done' in form ? form.done : undefined);
-  const found = (d: Device) => looking.trim() === '' || `${d.sort} ${d.title} ${deviceLine(d, 99)}`.toLowerCase().includes(looking.trim().toLowerCase());
+  const found = (d: Device) =>
+    looking.trim() === '' || `${d.sort} ${d.title} ${deviceLine(d, data.fields[d.sort], 99)}`.toLowerCase().includes(looking.trim().toLowerCase());
   const grouped = <D extends Device>(all: readonly D[]) =>
     DEVICE_SORTS.map((sort) => ({ sort, devices: all.filter((d) => d.sort === sort && found(d)) })).filter((g) => g.devices.length);
 </script>
@@ -51,8 +52,8 @@
         <h3>{SORT_TITLES[group.sort]}</h3>
         {#each group.devices as d (d.id)}
           <details open={form?.form === d.id}>
-            <summary><b>{d.title}</b> <span class="soft small">{deviceLine(d)}</span></summary>
-            <DeviceForm device={d} problem={said(d.id)} done={done(d.id)} />
+            <summary><b>{d.title}</b> <span class="soft small">{deviceLine(d, data.fields[d.sort])}</span></summary>
+            <DeviceForm device={d} fields={data.fields[d.sort]} choices={data.choices[d.sort]} problem={said(d.id)} done={done(d.id)} />
           </details>
         {/each}
       {:else}<p class="soft">None of yours is called that.</p>{/each}
@@ -68,7 +69,7 @@
       <ul>
         {#each group.devices as d (d.title)}
           <li>
-            <span class="what">{d.title} <span class="soft small">{deviceLine(d)}</span></span>
+            <span class="what">{d.title} <span class="soft small">{deviceLine(d, data.fields[d.sort])}</span></span>
             <form method="POST" action="?/copy" use:stay>
               <Button type="submit" look="quiet" name="title" value={d.title} aria-label="Copy {d.title} to your list">copy to yours</Button>
             </form>

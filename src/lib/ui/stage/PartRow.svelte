@@ -4,7 +4,7 @@
   import Plus from '@lucide/svelte/icons/plus';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { PartDoc } from '../../../core/board/document.ts';
-  import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
+  import { isOptional, type ResolvedPart } from '../../../core/board/stage-inputs.ts';
   import { devicesFor, paramsFor } from '../../../core/parts/devices.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { Unit } from '../../../core/quantity/units.ts';
@@ -91,7 +91,7 @@
         </select>
         {#if part.sized}<span class="soft" title="Chosen by joint search over preferred values; nudge it or type to choose yourself">sized</span>
         {:else if doc?.value !== undefined}<button type="button" class="text" onclick={() => editor.release(part)}>size it</button>{/if}
-        {#if part.def.optional}<button type="button" class="text" onclick={() => editor.unfit(part)}>take out</button>{/if}
+        {#if isOptional(part.def, stage.judged.x.given)}<button type="button" class="text" onclick={() => editor.unfit(part)}>take out</button>{/if}
         {#if part.def.joins}
           <select aria-label="{part.slot} joins in" value={part.join} onchange={(e) => editor.setPart(part, { join: e.currentTarget.value as 'series' })}
             ><option>series</option><option>parallel</option></select

@@ -77,7 +77,7 @@
         <span class="sign" aria-hidden="true">+</span>
         <PartsColumn {session} {stage} {editor} moved={session.moved} {lit} onpoint={(id) => (lit = id)} />
         <span class="sign" aria-hidden="true">=</span>
-        <Later><ResultColumn {session} {stage} /></Later>
+        <ResultColumn {session} {stage} />
       </div>
       <div class="tabs" role="tablist">
         {#each tabs as [id, name] (id)}
