@@ -117,6 +117,11 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./drive/crowbar-clamp/index.ts').then((m) => m.crowbarClamp),
     tell: () => import('./drive/crowbar-clamp/telling.ts'),
   },
+  {
+    id: 'opamp-amplifier',
+    load: () => import('./analog/opamp-amplifier/index.ts').then((m) => m.opampAmplifier),
+    tell: () => import('./analog/opamp-amplifier/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

@@ -1,5 +1,8 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { alone } from '../testing/boards.ts';
+import type { Ways } from '../testing/ways.ts';
 import type { StageDoc } from '../board/document.ts';
 import { KINDS } from './all.ts';
 import { mustKind } from './index.ts';
@@ -42,8 +45,7 @@ function held(id: string, given: StageDoc['given'] = {}, typed: StageDoc['parts'
 }
 
 /** What grows (or falls) with what: kind, number, outcomes that rise, outcomes that fall, and the design it is true of. */
-type Way = readonly [path: string, rise: readonly string[], fall: readonly string[]];
-const WAYS: Readonly<Record<string, { given?: StageDoc['given']; parts?: StageDoc['parts']; ways: readonly Way[] }>> = {
+const WAYS: Readonly<Record<string, Ways>> = {
   'dc-input': {
     ways: [
       ['loadCurrent', ['cableDrop', 'sourcePower', 'outputCurrent'], ['outputVoltage', 'outputTrough']],
@@ -296,12 +298,20 @@ const WAYS: Readonly<Record<string, { given?: StageDoc['given']; parts?: StageDo
   },
 };
 
+/** Kinds that say it themselves, in a file beside their page. */
+const OWN: Record<string, Ways> = {};
+for (const { family, id } of KINDS) {
+  const page = new URL(`./${family}/${id}/ways.ts`, import.meta.url);
+  if (existsSync(page)) OWN[id] = ((await import(fileURLToPath(page))) as { ways: Ways }).ways;
+}
+const ALL = { ...WAYS, ...OWN };
+
 describe('what grows and what falls', () => {
   it('is told for every kind', () => {
-    expect(Object.keys(WAYS).sort()).toEqual(KINDS.map((k) => k.id).sort());
+    expect(Object.keys(ALL).sort()).toEqual(KINDS.map((k) => k.id).sort());
   });
 
-  describe.each(Object.entries(WAYS))('%s', (id, { given, parts, ways }) => {
+  describe.each(Object.entries(ALL))('%s', (id, { given, parts, ways }) => {
     it.each(ways)('with %s', (path, rise, fall) => {
       const at = held(id, given, parts);
       for (const [outcomes, sign] of [

@@ -13,6 +13,7 @@ export const DEVICE_SORTS = [
   'inductor',
   'heatsink',
   'cell',
+  'op amp',
 ] as const;
 export type DeviceSort = (typeof DEVICE_SORTS)[number];
 
@@ -185,6 +186,42 @@ const cell = (title: string, chemistry: ChemistryId, capacity: number, cellResis
   },
 });
 
+/** Figures that tell op amps apart; what is not named is usual. */
+const opAmp = (title: string, own: Readonly<Record<string, Uncertain>>): Device => ({
+  sort: 'op amp',
+  title,
+  params: { junctionToAmbient: 200, maximumJunction: 125, ...own },
+});
+const amplifier = (
+  [gainBandwidth, slewRate, secondPole]: readonly number[],
+  [voltageNoise, voltageNoiseCorner, currentNoise, currentNoiseCorner]: readonly number[],
+  [offsetVoltage, offsetDrift, biasCurrent, offsetCurrent]: readonly number[],
+  [swing, windowHigh, windowLow]: readonly number[],
+  [quiescent, currentLimit, supplyMinimum, supplyMaximum]: readonly number[],
+  more: Readonly<Record<string, Uncertain>> = {},
+): Record<string, Uncertain> => ({
+  gainBandwidth: gainBandwidth!,
+  slewRate: slewRate!,
+  secondPole: secondPole!,
+  voltageNoise: voltageNoise!,
+  voltageNoiseCorner: voltageNoiseCorner!,
+  currentNoise: currentNoise!,
+  currentNoiseCorner: currentNoiseCorner!,
+  offsetVoltage: offsetVoltage!,
+  offsetDrift: offsetDrift!,
+  biasCurrent: biasCurrent!,
+  offsetCurrent: offsetCurrent!,
+  outputSwingHigh: swing!,
+  outputSwingLow: swing!,
+  inputWindowHigh: windowHigh!,
+  inputWindowLow: windowLow!,
+  quiescentCurrent: { nominal: quiescent!, low: 0.6 * quiescent!, high: 1.4 * quiescent! },
+  currentLimit: currentLimit!,
+  supplyMinimum: supplyMinimum!,
+  supplyMaximum: supplyMaximum!,
+  ...more,
+});
+
 /** Typical devices by sort. A copy is a stage's own: it can be edited, and nothing refers back here. */
 export const GENERIC_DEVICES: readonly Device[] = [
   diode('silicon rectifier 1 A, 400 V', 0.85, 0.06, 1, 400, 30, 65),
@@ -297,6 +334,61 @@ export const GENERIC_DEVICES: readonly Device[] = [
   choke('shielded ferrite choke 10 mm, 10 to 22 µH', 0.03, 5, 4, true),
   choke('moulded powder choke 5 mm, 4.7 to 10 µH', 0.06, 5, 3.5, false),
   choke('powder toroid 20 mm, 47 to 100 µH', 0.05, 4, 3, false),
+  opAmp(
+    'low-noise bipolar dual op amp',
+    amplifier([1e7, 7e6, 1.5e7], [4.5e-9, 60, 7e-13, 200], [2e-3, 5e-6, 5e-7, 1e-7], [1.5, 1.5, 1.5], [4e-3, 0.03, 10, 36], {
+      openLoopGain: 1e5,
+      outputResistance: 60,
+      rippleRejection: 100,
+      rippleRejectionCorner: 30,
+      commonModeRejection: 100,
+      swingResistance: 40,
+    }),
+  ),
+  opAmp(
+    'rail-to-rail CMOS dual op amp',
+    amplifier([3e6, 2e6, 1e7], [1e-8, 1000, 1e-14, 0], [2e-3, 3e-6, 1e-10, 1e-10], [0.05, 0, 0], [1e-3, 0.03, 1.8, 5.5], {
+      openLoopGain: 1e5,
+      outputResistance: 100,
+      rippleRejection: 90,
+      rippleRejectionCorner: 100,
+      commonModeRejection: 80,
+      swingResistance: 30,
+    }),
+  ),
+  opAmp(
+    'precision zero-drift op amp',
+    amplifier([2e6, 1e6, 8e6], [2.2e-8, 0, 1e-13, 0], [1e-5, 5e-8, 2e-10, 4e-10], [0.03, 0.1, -0.1], [1e-3, 0.02, 2.2, 5.5], {
+      openLoopGain: 1e6,
+      outputResistance: 150,
+      rippleRejection: 120,
+      rippleRejectionCorner: 50,
+      commonModeRejection: 115,
+      swingResistance: 40,
+    }),
+  ),
+  opAmp(
+    'micropower rail-to-rail op amp',
+    amplifier([1.5e4, 6e3, 1e5], [1.6e-7, 50, 1e-14, 0], [2.5e-3, 2e-6, 1e-10, 1e-10], [0.02, 0, 0], [1e-6, 5e-3, 1.6, 5.5], {
+      openLoopGain: 1e5,
+      outputResistance: 5000,
+      rippleRejection: 80,
+      rippleRejectionCorner: 5,
+      commonModeRejection: 75,
+      swingResistance: 200,
+    }),
+  ),
+  opAmp(
+    'audio op amp with field-effect inputs',
+    amplifier([8e6, 2e7, 2.5e7], [8e-9, 200, 1e-14, 0], [4e-3, 8e-6, 2e-10, 1e-10], [1.2, 0, 2.5], [1.8e-3, 0.04, 7, 36], {
+      openLoopGain: 2e5,
+      outputResistance: 50,
+      rippleRejection: 100,
+      rippleRejectionCorner: 20,
+      commonModeRejection: 95,
+      swingResistance: 35,
+    }),
+  ),
   cell('lithium-ion cell, round 18 mm by 65 mm, 2.5 Ah', 'lithium-ion', 2.5, 0.045, 2),
   cell('lithium-ion cell, round, high rate, 2 Ah', 'lithium-ion', 2, 0.02, 8),
   cell('lithium-polymer pouch 1 Ah', 'lithium-ion', 1, 0.08, 1),

@@ -16,6 +16,7 @@ export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
   inductor: 'Inductors and their cores',
   heatsink: 'Heatsinks',
   cell: 'Cells',
+  'op amp': 'Op amps',
 };
 
 /** What a device is meant for and its first few parameters, in one line. */
