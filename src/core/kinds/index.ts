@@ -122,6 +122,39 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./analog/opamp-amplifier/index.ts').then((m) => m.opampAmplifier),
     tell: () => import('./analog/opamp-amplifier/telling.ts'),
   },
+  { id: 'rc-highpass', load: () => import('./analog/rc-highpass/index.ts').then((m) => m.rcHighpass), tell: () => import('./analog/rc-highpass/telling.ts') },
+  {
+    id: 'comparator-hysteresis',
+    load: () => import('./analog/comparator-hysteresis/index.ts').then((m) => m.comparatorHysteresis),
+    tell: () => import('./analog/comparator-hysteresis/telling.ts'),
+  },
+  {
+    id: 'current-sense',
+    load: () => import('./analog/current-sense/index.ts').then((m) => m.currentSense),
+    tell: () => import('./analog/current-sense/telling.ts'),
+  },
+  {
+    id: 'analog-switch',
+    load: () => import('./analog/analog-switch/index.ts').then((m) => m.analogSwitch),
+    tell: () => import('./analog/analog-switch/telling.ts'),
+  },
+  { id: 'loudspeaker', load: () => import('./audio/loudspeaker/index.ts').then((m) => m.loudspeaker), tell: () => import('./audio/loudspeaker/telling.ts') },
+  { id: 'phantom-feed', load: () => import('./audio/phantom-feed/index.ts').then((m) => m.phantomFeed), tell: () => import('./audio/phantom-feed/telling.ts') },
+  {
+    id: 'power-amplifier',
+    load: () => import('./audio/power-amplifier/index.ts').then((m) => m.powerAmplifier),
+    tell: () => import('./audio/power-amplifier/telling.ts'),
+  },
+  {
+    id: 'microphone-preamp',
+    load: () => import('./audio/microphone-preamp/index.ts').then((m) => m.microphonePreamp),
+    tell: () => import('./audio/microphone-preamp/telling.ts'),
+  },
+  {
+    id: 'class-d-amplifier',
+    load: () => import('./audio/class-d-amplifier/index.ts').then((m) => m.classDAmplifier),
+    tell: () => import('./audio/class-d-amplifier/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));
