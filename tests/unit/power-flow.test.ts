@@ -146,6 +146,7 @@ describe('levels along a chain', () => {
     low: 0,
     nominal: 1,
     high: 2,
+    amplitude: null,
     noise: 1e-6,
     ripple: 1e-3,
     sourceResistance: 1,

@@ -72,6 +72,8 @@ export interface ChainPoint {
   low: number | null;
   nominal: number | null;
   high: number | null;
+  /** Peak of what moves around the level, V; null where nothing is said to. */
+  amplitude: number | null;
   noise: number | null;
   ripple: number;
   sourceResistance: number | null;
@@ -339,6 +341,7 @@ function openConnections(nodes: readonly StageNode[]): Finding[] {
   return nodes.flatMap((node) =>
     railPorts(node.kind).flatMap(([port, def]): Finding[] => {
       if (node.doc.rails?.[port] || node.doc.signals?.[port] || def.role === 'battery') return [];
+      if (def.role === 'consumes' && (def.optional === true || def.optional?.(node.inputs.x.given))) return [];
       if (def.role === 'provides')
         return [{ severity: 'note', stage: node.doc.id, text: `${node.title} provides a rail that has no name yet, so nothing can draw from it.` }];
       return [
@@ -420,6 +423,7 @@ function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint 
     low: d?.dc?.low ?? null,
     nominal: d?.dc?.nominal ?? null,
     high: d?.dc?.high ?? null,
+    amplitude: d?.amplitude?.high ?? null,
     noise: d?.noise && d.noiseBandwidth ? d.noise.nominal * Math.sqrt(d.noiseBandwidth.nominal) : null,
     ripple: d?.ripple.high ?? 0,
     sourceResistance: d?.sourceResistance?.nominal ?? null,
@@ -433,7 +437,9 @@ function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint 
 function leaving(node: StageNode, port: string, wiring: Wiring): ChainPoint {
   const taker = wiring.wires.find((w) => w.from === node && w.fromPort === port);
   const back = taker?.def.back?.maximum ?? taker?.def.back?.fullScale;
-  return { ...point(node, port, signalDown(node, port)), clips: back === undefined ? null : (read(back, taker!.to.judged)?.low ?? null) };
+  const down = signalDown(node, port);
+  const own = down.clips?.low ?? null;
+  return { ...point(node, port, down), clips: own ?? (back === undefined ? null : (read(back, taker!.to.judged)?.low ?? null)) };
 }
 
 function arriving(node: StageNode, port: string): ChainPoint {

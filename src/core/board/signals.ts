@@ -10,6 +10,7 @@ import { copiesBefore, type Wiring } from './wiring.ts';
 const SILENT: SignalDown = {
   dc: null,
   amplitude: null,
+  clips: null,
   sourceResistance: null,
   noise: null,
   noiseBandwidth: null,
@@ -25,6 +26,7 @@ const SILENT: SignalDown = {
 export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['attenuation']): SignalDown => ({
   dc: own.dc ?? null,
   amplitude: own.amplitude ?? null,
+  clips: own.clips ?? null,
   sourceResistance: own.sourceResistance ?? null,
   noise: own.noise ?? null,
   noiseBandwidth: own.noiseBandwidth ?? null,

@@ -4,7 +4,7 @@ import type { DeviceSort } from '../parts/devices.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import type { Series } from '../quantity/preferred.ts';
-import type { AnyInputs, Env, Fields, Inputs, OutcomeDefs, PartDefs, Results, SpreadLike, StateId } from './data.ts';
+import type { AnyInputs, Env, Fields, Inputs, OutcomeDefs, PartDefs, Results, SpreadLike, StateId, Given } from './data.ts';
 import type { Judged } from './judged.ts';
 
 /**
@@ -106,7 +106,7 @@ export type RailMeaning =
 /** What only a port of another role has: readers of any port may ask for it all the same. */
 type Without<K extends string> = { [key in K]?: undefined };
 type Providing = 'loads' | 'shares';
-type Drawing = 'draws' | 'copiesCounted' | 'keepsPower';
+type Drawing = 'draws' | 'optional' | 'copiesCounted' | 'keepsPower';
 type Charging = 'loop' | 'during';
 
 interface RailPortOf<N extends string> {
@@ -140,6 +140,8 @@ export interface Consumes<N extends string = string> extends RailPortOf<N>, With
   gives: Omit<RailPortOf<N>['gives'], 'voltage'> & { voltage?: undefined };
   /** The outcome that is its current, the same in every state, or one per state. */
   draws?: N | Readonly<Record<StateId, N>>;
+  /** It may well be left unconnected: always, or with some choices of the stage. */
+  optional?: true | ((given: Given) => boolean);
   /** It tells a rail below ground from one above: it takes the level with its sign. */
   signed?: true;
   /** `draws` already counts the copies of the stage. */
@@ -166,6 +168,8 @@ export interface SignalDown {
   dc: Range | null;
   /** Peak of what moves around it, V; null where nothing is said to. */
   amplitude: Range | null;
+  /** Largest peak around its level that this output can give, V; null where it does not clip by itself. */
+  clips: Range | null;
   sourceResistance: Range | null;
   /** V/√Hz, with the thermal noise of the source resistance in it. */
   noise: Range | null;

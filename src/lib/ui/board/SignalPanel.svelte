@@ -5,6 +5,8 @@
   import StatusMark from '../atoms/StatusMark.svelte';
   import LevelDiagram from './LevelDiagram.svelte';
   import MarginBar from './MarginBar.svelte';
+  import { chainBudget } from '../../../core/board/chain-budget.ts';
+  import { formatText } from '../../../core/quantity/format.ts';
   import { foldChains } from './chains.ts';
 
   let { sum, base }: { sum: Sum; base: string } = $props();
@@ -32,11 +34,29 @@
 </section>
 
 {#snippet levels(chain: Sum['chains'][number])}
+  {@const budget = chainBudget(chain)}
   <LevelDiagram {chain} {base} />
+  {#if budget.clipsFirst !== null || budget.noisiest !== null}
+    <p class="limits">
+      {#if budget.clipsFirst !== null}
+        {@const p = chain[budget.clipsFirst]!}
+        {@const left = budget.headroom[budget.clipsFirst]!}
+        Clips first at <a href="{base}/stages/{p.stage}">{p.title}</a>, {left < 0
+          ? `${formatText(-left, 'dB', 2)} below the loudest signal`
+          : `${formatText(left, 'dB', 2)} above the loudest signal`}.
+      {/if}
+      {#if budget.noisiest !== null}
+        {@const p = chain[budget.noisiest]!}
+        <a href="{base}/stages/{p.stage}">{p.title}</a> makes {formatText(budget.noise[budget.noisiest]!, 'ratio', 2)} of the noise.
+      {/if}
+    </p>
+  {/if}
   <details>
     <summary class="small">levels as a table</summary>
     <table>
-      <thead><tr><th>after</th><th>level</th><th>noise rms</th><th>ripple</th><th>source</th></tr></thead>
+      <thead
+        ><tr><th>after</th><th>level</th><th>signal, peak</th><th>headroom</th><th>noise rms</th><th>own share</th><th>ripple</th><th>source</th></tr></thead
+      >
       <tbody>
         {#each chain as p, i (p.stage)}
           <tr>
@@ -48,7 +68,10 @@
                   >entered there</span
                 >{/if}</td
             >
+            <td><Quantity value={p.amplitude} unit="V" digits={3} /></td>
+            <td><Quantity value={budget.headroom[i] ?? null} unit="dB" digits={2} /></td>
             <td><Quantity value={p.noise} unit="V" digits={2} /></td>
+            <td><Quantity value={budget.noise[i] ?? null} unit="ratio" digits={2} /></td>
             <td
               ><Quantity value={p.ripple} unit="V" digits={2} />{#if p.lsb}<span class="soft small"
                   >&nbsp;= <Quantity value={p.ripple / p.lsb} unit="LSB" digits={2} /></span
@@ -63,6 +86,9 @@
 {/snippet}
 
 <style>
+  .limits {
+    font-size: 0.93rem;
+  }
   section {
     display: grid;
     gap: 8px;

@@ -14,7 +14,8 @@ export interface LevelLine {
 
 const OF: Readonly<Record<LevelName, (p: ChainPoint) => number | null>> = {
   clips: (p) => p.clips,
-  signal: (p) => (p.high === null ? null : Math.max(Math.abs(p.high), Math.abs(p.low ?? 0))),
+  // What moves is the signal; where nothing is said to, the level is.
+  signal: (p) => (p.amplitude !== null ? p.amplitude : p.high === null ? null : Math.max(Math.abs(p.high), Math.abs(p.low ?? 0))),
   ripple: (p) => p.ripple,
   noise: (p) => p.noise,
 };

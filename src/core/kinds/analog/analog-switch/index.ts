@@ -148,7 +148,7 @@ export const analogSwitch = defineKind({
       draws: 'supplyCurrent',
       gives: { absoluteMaximum: (c) => addRanges(c.must('U1.supplyMaximum'), c.must('negativeSupply')) },
     },
-    vn: { role: 'consumes', signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
+    vn: { role: 'consumes', optional: true, signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
   },
   signals: {
     in: {

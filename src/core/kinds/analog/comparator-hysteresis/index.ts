@@ -140,7 +140,7 @@ export const comparatorHysteresis = defineKind({
   checks,
   rails: {
     vp: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'supplyCurrent', gives: {} },
-    pullUp: { role: 'consumes', fills: { voltage: 'pullUpVoltage' }, gives: {} },
+    pullUp: { role: 'consumes', optional: true, fills: { voltage: 'pullUpVoltage' }, gives: {} },
   },
   signals: {
     in: {

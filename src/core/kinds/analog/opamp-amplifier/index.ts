@@ -61,7 +61,7 @@ export const opampAmplifier = defineKind({
     inputRipple: num('V', 0, 'of the positive rail, peak to peak', { min: 0, title: 'ripple of the supply' }),
     rippleFrequency: num('Hz', 100, 'of the rail'),
     sourceResistance: num('ohm', 0, 'of what drives each input', { min: 0 }),
-    loadResistance: num('ohm', 10000, 'to the reference level'),
+    loadResistance: { ...num('ohm', 10000, 'to the reference level'), open: true },
     loadCapacitance: num('F', 0, 'cable or converter input', { min: 0 }),
     noiseBandLow: num('Hz', 20, 'start of the noise band', { title: 'noise from' }),
     noiseBandHigh: num('Hz', 20000, 'end of the noise band', { title: 'noise up to' }),
@@ -185,8 +185,13 @@ export const opampAmplifier = defineKind({
       draws: 'supplyCurrent',
       gives: { absoluteMaximum: (c) => addRanges(c.must('U1.supplyMaximum'), c.must('negativeSupply')) },
     },
-    vn: { role: 'consumes', signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
-    ref: { role: 'consumes', fills: { voltage: 'referenceLevel', ripple: 'referenceRipple', rippleFrequency: 'referenceFrequency' }, gives: {} },
+    vn: { role: 'consumes', optional: true, signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
+    ref: {
+      role: 'consumes',
+      optional: true,
+      fills: { voltage: 'referenceLevel', ripple: 'referenceRipple', rippleFrequency: 'referenceFrequency' },
+      gives: {},
+    },
   },
   signals: {
     in: {
@@ -225,6 +230,7 @@ export const opampAmplifier = defineKind({
         return {
           dc: dc && offset && { nominal: dc.nominal, low: Math.min(dc.low, dc.nominal), high: Math.max(dc.high, dc.nominal) },
           amplitude: peak,
+          clips: clipsAt(c, peak),
           sourceResistance: exactly(0),
           noise: noise && width > 0 ? scaleRange(noise, 1 / Math.sqrt(width)) : null,
           noiseBandwidth: lesser(scaleRange(c.pick('bandwidth')!, Math.PI / 2), incoming?.noiseBandwidth ?? null),
@@ -250,6 +256,12 @@ export const opampAmplifier = defineKind({
   ],
   cautions: ['A cable’s capacitance may make it oscillate unseen by a meter: look with a scope, with the real cable.'],
 });
+
+/** What is left to the nearer end of the swing, over the signal that is there. */
+function clipsAt(c: Judged, peak: Range | null): Range | null {
+  const left = lesser(c.pick('outputHeadroomHigh'), c.pick('outputHeadroomLow'));
+  return peak && left && { nominal: Math.max(0, peak.nominal + left.nominal), low: Math.max(0, peak.low + left.low), high: Math.max(0, peak.high + left.high) };
+}
 
 /** What the first input loads its source with. */
 function loadOf(c: Judged): Range | null {

@@ -208,7 +208,13 @@ export const classDAmplifier = defineKind({
         absoluteMaximum: (c) => scaleRange(c.must('U1.voltageRating'), c.x.given.topology === 'split' ? 0.5 : 1),
       },
     },
-    vn: { role: 'consumes', fills: {}, draws: { asleep: 'idleCurrent', idle: 'idleCurrent', typical: 'programmeCurrent', peak: 'supplyCurrent' }, gives: {} },
+    vn: {
+      role: 'consumes',
+      optional: (g) => g.topology !== 'split',
+      fills: {},
+      draws: { asleep: 'idleCurrent', idle: 'idleCurrent', typical: 'programmeCurrent', peak: 'supplyCurrent' },
+      gives: {},
+    },
   },
   signals: {
     in: { role: 'in', fills: {} },
@@ -218,6 +224,7 @@ export const classDAmplifier = defineKind({
       down: (c) => ({
         dc: exactly(0),
         amplitude: c.pick('outputPeak'),
+        clips: c.pick('outputPeak'),
         sourceResistance: exactly(0),
         ripple: c.pick('outputRipple') ?? exactly(0),
         bandwidth: c.pick('filterCorner'),

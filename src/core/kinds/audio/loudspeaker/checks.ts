@@ -78,7 +78,7 @@ export const checks = {
     [less('given.outputVoltage'), more('LS1.maximumExcursion'), more('LS1.coneArea'), 'A high-pass before it.'],
     { applies: amplifier },
   ),
-  'safe-listening': held('loudness', 'soundPressure', 'atMost', 'maximumSoundPressure', 'caution above', 'note', [
+  'safe-listening': held('safe to hear', 'soundPressure', 'atMost', 'maximumSoundPressure', 'caution above', 'note', [
     more('given.distance'),
     'A limit in firmware; hearing protection at the bench.',
   ]),

@@ -161,7 +161,7 @@ export const loudspeaker = defineKind({
     };
   },
   checks,
-  rails: { vp: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'supplyCurrent', gives: {} } },
+  rails: { vp: { role: 'consumes', optional: (g) => g.drive === 'amplifier', fills: { voltage: 'supplyVoltage' }, draws: 'supplyCurrent', gives: {} } },
   signals: {
     in: {
       role: 'in',

@@ -3,7 +3,8 @@ import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
 import { thermalNoise } from '../../../physics/noise.ts';
 import { seriesBetween } from '../../../quantity/preferred.ts';
-import { exactly, lesser, scaleRange } from '../../../quantity/uncertain.ts';
+import { exactly, lesser, scaleRange, type Range } from '../../../quantity/uncertain.ts';
+import type { Judged } from '../../../stage/judged.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { AnyInputs, Given } from '../../../stage/data.ts';
 import { choice, num, orNone } from '../../../stage/fields.ts';
@@ -17,6 +18,15 @@ const capsule = (g: Given) => g.source === 'capsule';
 const control = (which: string) => (g: Given) => g.gainControl === which;
 const ohms = { type: 'resistor', tolerance: 0.01 } as const;
 const farads = { type: 'capacitor', series: 'E6', tolerance: 0.2, optional: true } as const;
+
+/** Peak that the output reaches before the nearer rail. */
+function swingOf(c: Judged): Range {
+  const [up, down] = [c.must('U1.outputSwingHigh'), c.must('U1.outputSwingLow')];
+  const [vp, vn, ref] = [c.must('positiveSupply'), c.must('negativeSupply'), c.must('referenceLevel')];
+  const at = (end: 'nominal' | 'low' | 'high', other: 'nominal' | 'low' | 'high') =>
+    Math.max(0, Math.min(vp[end] - up[other] - ref[other], ref[end] - vn[other] - down[other]));
+  return { nominal: at('nominal', 'nominal'), low: at('low', 'high'), high: at('high', 'low') };
+}
 
 /** The gain that is set, within what the control reaches, as voltage ratio from the terminals. */
 function setGain(x: AnyInputs, h: number): number {
@@ -247,14 +257,15 @@ export const microphonePreamp = defineKind({
   checks,
   rails: {
     vp: { role: 'consumes', fills: { voltage: 'positiveSupply' }, draws: 'supplyCurrent', gives: {} },
-    vn: { role: 'consumes', signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
+    vn: { role: 'consumes', optional: true, signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
     capsule: {
       role: 'consumes',
+      optional: (g) => g.source !== 'capsule',
       fills: { voltage: 'capsuleSupply', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' },
       draws: 'feedCurrent',
       gives: {},
     },
-    phantom: { role: 'consumes', fills: { voltage: 'phantomVoltage' }, gives: {} },
+    phantom: { role: 'consumes', optional: (g) => g.source !== 'phantom', fills: { voltage: 'phantomVoltage' }, gives: {} },
   },
   signals: {
     in: {
@@ -280,6 +291,7 @@ export const microphonePreamp = defineKind({
         return {
           dc: c.range('referenceLevel'),
           amplitude: exactly(loudest * gain),
+          clips: swingOf(c),
           sourceResistance: exactly(0),
           noise: scaleRange(noise, density / noise.nominal),
           noiseBandwidth: scaleRange(c.pick('bandwidth')!, Math.PI / 2),

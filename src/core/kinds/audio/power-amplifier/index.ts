@@ -187,7 +187,13 @@ export const powerAmplifier = defineKind({
         surge: 'supplyPeakCurrent',
       },
     },
-    vn: { role: 'consumes', fills: {}, draws: { asleep: 'idleCurrent', idle: 'idleCurrent', typical: 'programmeCurrent', peak: 'supplyCurrent' }, gives: {} },
+    vn: {
+      role: 'consumes',
+      optional: (g) => g.topology !== 'split',
+      fills: {},
+      draws: { asleep: 'idleCurrent', idle: 'idleCurrent', typical: 'programmeCurrent', peak: 'supplyCurrent' },
+      gives: {},
+    },
   },
   signals: {
     in: { role: 'in', fills: { amplitude: 'inputAmplitude' } },
@@ -206,6 +212,7 @@ export const powerAmplifier = defineKind({
         return {
           dc: exactly(0),
           amplitude: peak,
+          clips: clean,
           sourceResistance: exactly(0),
           noise: incoming?.noise ? scaleRange(incoming.noise, gain.nominal) : null,
           noiseBandwidth: lesser(scaleRange(c.pick('bandwidth')!, Math.PI / 2), incoming?.noiseBandwidth ?? null),

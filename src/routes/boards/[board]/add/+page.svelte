@@ -43,8 +43,10 @@
     e.preventDefault();
   }
   const ports = (k: Kind) => [
-    ...railPorts(k).map(([, d]) => (d.role === 'provides' ? 'gives a rail' : d.role === 'battery' ? 'charges a battery' : 'draws from a rail')),
-    ...signalPorts(k).map(([, d]) => (d.role === 'in' ? 'listens to a signal' : 'sends a signal')),
+    ...new Set([
+      ...railPorts(k).map(([, d]) => (d.role === 'provides' ? 'gives a rail' : d.role === 'battery' ? 'charges a battery' : 'draws from a rail')),
+      ...signalPorts(k).map(([, d]) => (d.role === 'in' ? 'listens to a signal' : 'sends a signal')),
+    ]),
   ];
   const focus = (node: HTMLInputElement) => node.focus();
 </script>
