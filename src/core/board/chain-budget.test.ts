@@ -75,4 +75,12 @@ describe('what limits a chain', () => {
     const rippling = sumOf([...sum.doc.stages].map((s) => (s.id === 'ldo' ? { ...s, given: { ...s.given, inputRipple: 0.2, rippleFrequency: 20000 } } : s)));
     expect(rippling.chains[0]!.at(-1)!.ripple).toBeGreaterThan(quiet);
   });
+
+  it('counts a stage that takes a rail at two ports as one consumer, with both currents', () => {
+    const { sum } = chain();
+    expect(sum.rails.find((r) => r.name === 'v3')!.consumers).toEqual(['preamp', 'second']);
+    const typical = sum.power.find((p) => p.state === 'typical')!.rails.find((r) => r.rail === 'v3')!;
+    const preamp = sum.byId.get('preamp')!.judged;
+    expect(typical.consumers.find((c) => c.stage === 'preamp')!.current).toBeCloseTo(preamp.nominal('supplyCurrent')! + preamp.nominal('feedCurrent')!, 9);
+  });
 });

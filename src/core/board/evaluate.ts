@@ -370,7 +370,8 @@ function railSums(wiring: Wiring, power: readonly StatePower[]): RailSum[] {
     return {
       name: rail.name,
       provider: provider?.node.doc.id ?? null,
-      consumers: rail.consumers.map((t) => t.node.doc.id),
+      // A stage that takes the rail at two ports is one consumer.
+      consumers: [...new Set(rail.consumers.map((t) => t.node.doc.id))],
       below,
       voltage: turned
         ? { nominal: negative(out.nominal), low: negative(out.high), high: negative(out.low) }

@@ -56,10 +56,10 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     const provider = rail.providers[0];
     const voltage = provider ? point.volts(point.cell(provider.node), provider.def) : null;
     const built = provider?.node.times ?? 1;
-    const consumers = rail.consumers.map((c) => {
-      const current = provider ? point.drawn(c, provider.node, state) : 0;
-      return { stage: c.node.doc.id, current, power: Math.abs(voltage ?? 0) * current * built };
-    });
+    // A stage that takes the rail at two ports is one consumer.
+    const taken = new Map<string, number>();
+    for (const c of rail.consumers) taken.set(c.node.doc.id, (taken.get(c.node.doc.id) ?? 0) + (provider ? point.drawn(c, provider.node, state) : 0));
+    const consumers = [...taken].map(([stage, current]) => ({ stage, current, power: Math.abs(voltage ?? 0) * current * built }));
     const current = consumers.reduce((sum, c) => sum + c.current, 0);
     power.rails.push({
       rail: rail.name,
@@ -110,7 +110,7 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
       if (battery && taken > lost) power.charges.push({ stage: node.doc.id, battery, rail: rail.name, power: taken - lost });
     }
     // With nobody on its rail a provider bears the load typed on its own sheet.
-    if (!provides) power.used += taken;
+    if (!provides) power.used += taken + (source?.power ?? 0);
     else if (!loaded) power.used += taken + (source?.power ?? 0) - lost - given;
     for (const [place, watts] of heat) {
       power.heat.push({ stage: node.doc.id, place, power: watts });

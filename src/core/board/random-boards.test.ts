@@ -79,53 +79,64 @@ const BAD = /NaN|undefined|Infinity|∞|null\b|\[object|not a number|−0(?![.,\
 /** Wiring that cannot work, and is told: no sum is right for it. */
 const IMPOSSIBLE = /does not stand|drops out|collapses|in a loop|both provide|do not share their load/;
 
-describe('any board at all', () => {
-  it('is summed up, reported, gated and brought up in words and numbers that exist', () => {
-    let boards = 0;
-    fc.assert(
-      fc.property(drafts, (all) => {
-        const doc = boardOf(wired(all));
-        if (!doc) return;
-        boards++;
-        const sum = evaluateBoard(doc);
-        for (const f of sum.findings) expect(f.text).not.toMatch(BAD);
-        for (const s of sum.stages) for (const c of s.checks) expect(`${c.title} ${c.help} ${c.reason ?? ''} ${c.from}`).not.toMatch(BAD);
-        expect(JSON.stringify(answer(sum))).not.toMatch(/NaN|undefined|Infinity|not a number/);
-        expect(markdownReport(sum, { results: true })).not.toMatch(/NaN|undefined|Infinity|\[object/);
-        expect(csvReport(sum)).not.toMatch(/NaN|undefined|Infinity|\[object/);
-        for (const step of sum.stages.flatMap((s) => bringUpOf(told(s), s))) {
-          expect(`${step.title} ${step.text}`).not.toMatch(BAD);
-          if (step.expect)
-            expect(step.expect.low <= step.expect.nominal && step.expect.nominal <= step.expect.high, `${step.id} ${JSON.stringify(step.expect)}`).toBe(true);
-        }
-        gate(sum);
-        for (const store of energyOf(sum)) for (const e of store.eaters) expect(Number.isFinite(e.power)).toBe(true);
-        for (const s of suggestions(sum)) expect(boardOf(takeSuggestion(doc, s).doc.stages), JSON.stringify(s)).not.toBeNull();
-      }),
-      { numRuns: 60, seed: 11, endOnFailure: true },
-    );
-    expect(boards).toBeGreaterThan(30);
-  });
+/** Sixty boards, each told in every way there is. */
+const LONG = 240_000;
 
-  it('makes no power: what its sources give is what its loads use and what leaves as heat', () => {
-    let possible = 0;
-    fc.assert(
-      fc.property(drafts, (all) => {
-        const doc = boardOf(wired(all));
-        if (!doc) return;
-        const sum = evaluateBoard(doc);
-        if (sum.findings.some((f) => IMPOSSIBLE.test(f.text))) return;
-        possible++;
-        for (const p of sum.power) {
-          for (const v of [p.in, p.used, p.lost]) expect(Number.isFinite(v)).toBe(true);
-          expect(Math.abs(p.in - p.used - p.lost), `${p.state} ${JSON.stringify(p)}`).toBeLessThanOrEqual(1e-6 * Math.max(1, p.in));
-          for (const h of p.heat) expect(h.power, `${h.stage} ${h.place}`).toBeGreaterThanOrEqual(-1e-9);
-        }
-      }),
-      { numRuns: 120, seed: 11, endOnFailure: true },
-    );
-    expect(possible).toBeGreaterThan(12);
-  });
+describe('any board at all', () => {
+  it(
+    'is summed up, reported, gated and brought up in words and numbers that exist',
+    () => {
+      let boards = 0;
+      fc.assert(
+        fc.property(drafts, (all) => {
+          const doc = boardOf(wired(all));
+          if (!doc) return;
+          boards++;
+          const sum = evaluateBoard(doc);
+          for (const f of sum.findings) expect(f.text).not.toMatch(BAD);
+          for (const s of sum.stages) for (const c of s.checks) expect(`${c.title} ${c.help} ${c.reason ?? ''} ${c.from}`).not.toMatch(BAD);
+          expect(JSON.stringify(answer(sum))).not.toMatch(/NaN|undefined|Infinity|not a number/);
+          expect(markdownReport(sum, { results: true })).not.toMatch(/NaN|undefined|Infinity|\[object/);
+          expect(csvReport(sum)).not.toMatch(/NaN|undefined|Infinity|\[object/);
+          for (const step of sum.stages.flatMap((s) => bringUpOf(told(s), s))) {
+            expect(`${step.title} ${step.text}`).not.toMatch(BAD);
+            if (step.expect)
+              expect(step.expect.low <= step.expect.nominal && step.expect.nominal <= step.expect.high, `${step.id} ${JSON.stringify(step.expect)}`).toBe(true);
+          }
+          gate(sum);
+          for (const store of energyOf(sum)) for (const e of store.eaters) expect(Number.isFinite(e.power)).toBe(true);
+          for (const s of suggestions(sum)) expect(boardOf(takeSuggestion(doc, s).doc.stages), JSON.stringify(s)).not.toBeNull();
+        }),
+        { numRuns: 60, seed: 11, endOnFailure: true },
+      );
+      expect(boards).toBeGreaterThan(30);
+    },
+    LONG,
+  );
+
+  it(
+    'makes no power: what its sources give is what its loads use and what leaves as heat',
+    () => {
+      let possible = 0;
+      fc.assert(
+        fc.property(drafts, (all) => {
+          const doc = boardOf(wired(all));
+          if (!doc) return;
+          const sum = evaluateBoard(doc);
+          if (sum.findings.some((f) => IMPOSSIBLE.test(f.text))) return;
+          possible++;
+          for (const p of sum.power) {
+            for (const v of [p.in, p.used, p.lost]) expect(Number.isFinite(v)).toBe(true);
+            expect(Math.abs(p.in - p.used - p.lost), `${p.state} ${JSON.stringify(p)}`).toBeLessThanOrEqual(1e-6 * Math.max(1, p.in));
+            for (const h of p.heat) expect(h.power, `${h.stage} ${h.place}`).toBeGreaterThanOrEqual(-1e-9);
+          }
+        }),
+        { numRuns: 120, seed: 11, endOnFailure: true },
+      );
+      expect(possible).toBeGreaterThan(12);
+    },
+    LONG,
+  );
 
   it('edited says what it says fresh', () => {
     fc.assert(

@@ -8,7 +8,7 @@ import { num } from '../stage/fields.ts';
  */
 export const OP_AMP = {
   gainBandwidth: num('Hz', 3e6, 'open-loop gain times frequency where it falls with 20 dB a decade'),
-  openLoopGain: num('ratio', 1e5, 'open-loop gain at DC', { title: 'open-loop gain' }),
+  openLoopGain: num('', 1e5, 'open-loop gain at DC', { title: 'open-loop gain' }),
   slewRate: num('V/s', 2e6, 'fastest change of the output', { title: 'slew rate' }),
   secondPole: num('Hz', 1e7, 'next pole of the open loop', { title: 'second pole' }),
   inputCapacitance: num('F', 5e-12, 'of each input to ground', { min: 0, title: 'input capacitance' }),

@@ -65,7 +65,7 @@
     {#each signals as [port] (port)}
       {@const now = stage.doc.signals?.[port] ?? ''}
       <label>
-        <span>signal from</span>
+        <span>{signals.length > 1 ? `${port} from` : 'signal from'}</span>
         <select value={now} onchange={(e) => connectSignal(port, e.currentTarget.value)}>
           <option value="">not connected</option>
           {#each [...new Set([...choices.signals, ...(now ? [now] : [])])] as ref (ref)}<option value={ref}>{nameOf(ref)}</option>{/each}

@@ -11,29 +11,34 @@ const divided = (g: Given) => g.topology !== 'non-inverting';
 /** Peak to peak of Gaussian noise for all but a thousandth of the time. // [Gauss] ±3.3 sigma */
 const PEAK_FACTOR = 6.6;
 
-/** Thresholds at the input, V. // node equations */
-export function thresholds({ given: g, parts }: AnyInputs): { upper: number; lower: number } {
-  const { R1, R2, R3, R4, U1 } = parts;
+type Resistors = readonly [r1: number, r2: number, r3: number, r4: number];
+
+/** Thresholds at the input with given resistors, V. // node equations */
+export function thresholdsOf(g: AnyInputs, U1: AnyInputs, [r1, r2, r3, r4]: Resistors): { upper: number; lower: number } {
   const vs = g.supplyVoltage;
   const open = drains(g);
   const high = open ? (g.pullUpVoltage ?? vs) : vs - U1.outputDropHigh;
-  const behind = R3.value + (open ? R4.value : 0);
+  const behind = r3 + (open ? r4 : 0);
   const low = U1.outputLow;
   if (g.topology === 'window') {
-    const sum = R1.value + R2.value + R3.value;
+    const sum = r1 + r2 + r3;
     return {
-      upper: (vs * (R2.value + R3.value)) / sum + U1.offsetVoltage + U1.biasCurrent * parallel(R1.value, R2.value + R3.value),
-      lower: (vs * R3.value) / sum + U1.offsetVoltage + U1.biasCurrent * parallel(R1.value + R2.value, R3.value),
+      upper: (vs * (r2 + r3)) / sum + U1.offsetVoltage + U1.biasCurrent * parallel(r1, r2 + r3),
+      lower: (vs * r3) / sum + U1.offsetVoltage + U1.biasCurrent * parallel(r1 + r2, r3),
     };
   }
   if (g.topology === 'non-inverting') {
-    const ra = R1.value + g.sourceResistance;
+    const ra = r1 + g.sourceResistance;
     const vr = g.referenceVoltage + U1.offsetVoltage;
-    return { upper: vr + ra * ((vr - low) / R3.value - U1.biasCurrent), lower: vr + ra * ((vr - high) / behind - U1.biasCurrent) };
+    return { upper: vr + ra * ((vr - low) / r3 - U1.biasCurrent), lower: vr + ra * ((vr - high) / behind - U1.biasCurrent) };
   }
-  const node = (volts: number, ohms: number) => (vs / R1.value + volts / ohms + U1.biasCurrent) / (1 / R1.value + 1 / R2.value + 1 / ohms) + U1.offsetVoltage;
-  return { upper: node(high, behind), lower: node(low, R3.value) };
+  const standing = vs / r1 + U1.biasCurrent;
+  const two = 1 / r1 + 1 / r2;
+  return { upper: (standing + high / behind) / (two + 1 / behind) + U1.offsetVoltage, lower: (standing + low / r3) / (two + 1 / r3) + U1.offsetVoltage };
 }
+
+export const thresholds = ({ given, parts: { R1, R2, R3, R4, U1 } }: AnyInputs): { upper: number; lower: number } =>
+  thresholdsOf(given, U1, [R1.value, R2.value ?? Infinity, R3.value, R4.value ?? 0]);
 
 export const comparatorHysteresis = defineKind({
   id: 'comparator-hysteresis',
@@ -59,7 +64,7 @@ export const comparatorHysteresis = defineKind({
     sourceResistance: num('ohm', 0, 'non-inverting: adds to R1', { min: 0 }),
     inputRipple: num('V', 0.05, 'of the signal, peak to peak', { min: 0 }),
     inputNoise: num('V', 0, 'rms on the signal', { min: 0 }),
-    noiseFactor: num('ratio', 1.5, 'hysteresis wanted per disturbance', { title: 'hysteresis per disturbance, wanted' }),
+    noiseFactor: num('', 1.5, 'hysteresis wanted per disturbance', { title: 'hysteresis per disturbance, wanted' }),
     loadCapacitance: num('F', 5e-11, 'at the output', { min: 0 }),
     maximumRiseTime: num('s', 1e-5, 'of an open drain', { title: 'rise time allowed' }),
     minimumHeadroom: num('V', 0.05, 'to spare in the input window', { title: 'headroom wanted' }),
@@ -95,7 +100,7 @@ export const comparatorHysteresis = defineKind({
     lowerError: { unit: 'V', title: 'error of the lower threshold', doc: 'against the one wanted' },
     hysteresis: { unit: 'V', title: 'hysteresis', doc: 'between the thresholds' },
     disturbance: { unit: 'V', title: 'disturbance', doc: 'ripple and 6.6 sigma of noise, peak to peak' },
-    hysteresisRatio: { unit: 'ratio', title: 'hysteresis per disturbance', doc: 'below one the output chatters' },
+    hysteresisRatio: { unit: '', title: 'hysteresis per disturbance', doc: 'below one the output chatters' },
     outputHigh: { unit: 'V', title: 'output high', doc: 'with the current of pull-up and feedback' },
     outputCurrent: { unit: 'A', title: 'current sunk', doc: 'while the output is low' },
     riseTime: { unit: 's', title: 'rise time', doc: 'of the open drain, 10 to 90 %' },

@@ -2,7 +2,7 @@ import { formatText } from '../../../quantity/format.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
-import { thresholds } from './index.ts';
+import { thresholdsOf } from './index.ts';
 
 const [LEAST, MOST] = [1e4, 1e6];
 /** The pull-up is so much smaller than the feedback, and sinks this share of what the output can. */
@@ -21,10 +21,11 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   const r4 = open ? (s.open('R4') ? (pulls.find((r) => r >= 2 * least) ?? pulls[0] ?? least) : s.value('R4')) : 0;
   const slots = (['R1', 'R2', 'R3'] as const).filter((slot) => s.open(slot));
   if (!slots.length) return s.open('R4') ? [{ values: { R4: r4 }, why: 'within rise time and sink current' }] : [];
-  const of = (values: readonly number[]) => {
-    const set = Object.fromEntries(slots.map((slot, i) => [slot, { ...x.parts[slot], value: values[i] }]));
-    return thresholds({ ...x, parts: { ...x.parts, R4: { ...x.parts.R4, value: r4 }, ...set } });
-  };
+  const typed = (slot: 'R1' | 'R2' | 'R3') => s.value(slot) || Infinity;
+  const fixed = { R1: typed('R1'), R2: typed('R2'), R3: typed('R3') };
+  const place = { R1: slots.indexOf('R1'), R2: slots.indexOf('R2'), R3: slots.indexOf('R3') };
+  const at = (values: readonly number[], slot: 'R1' | 'R2' | 'R3') => (place[slot] < 0 ? fixed[slot] : values[place[slot]]!);
+  const of = (values: readonly number[]) => thresholdsOf(g, x.parts.U1, [at(values, 'R1'), at(values, 'R2'), at(values, 'R3'), r4]);
   const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
   const found = jointSearch({
     slots: slots.map((slot) => ({

@@ -122,7 +122,7 @@ export const telling: Telling<typeof comparatorHysteresis> = {
       ...head,
       title: inverting ? 'Input at (−), feedback to the divider' : 'Input through R1, feedback to the (+) input',
       items: [
-        { sym: 'symbol', as: 'opamp', id: 'U1', at: [290, 190], label: 'U1' },
+        { sym: 'symbol', as: 'opamp', id: 'U1', at: [290, 190], label: 'U1', flip: true },
         port(60, 175, inverting ? 'in' : 'reference', inverting ? '' : say(g.referenceVoltage, 'V'), 'left'),
         wire(60, 175, 290, 175),
         wire(290, 205, 240, 205, 240, 290),

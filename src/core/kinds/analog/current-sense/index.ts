@@ -90,7 +90,7 @@ export const currentSense = defineKind({
       type: 'device',
       doc: 'current-sense amplifier',
       params: {
-        gain: num('ratio', 20, 'may have a spread', { title: 'gain' }),
+        gain: num('', 20, 'may have a spread', { title: 'gain' }),
         offsetVoltage: num('V', 1e-4, 'magnitude', { min: 0 }),
         offsetDrift: num('V/K', 2e-6, 'magnitude, away from 25 °C', { min: 0 }),
         commonModeRejection: num('dB', 100, 'of what both inputs carry alike', { min: 0, title: 'common-mode rejection' }),

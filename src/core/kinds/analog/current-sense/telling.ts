@@ -74,7 +74,7 @@ export const telling: Telling<typeof currentSense> = {
               dot(290, 190),
             ]
           : []),
-        { sym: 'block', id: 'U1', at: [345, 112], size: [90, 36], label: 'U1', value: `× ${say(parts.U1.gain, 'ratio')}` },
+        { sym: 'block', id: 'U1', at: [345, 112], size: [90, 36], label: 'U1', value: `× ${say(parts.U1.gain, '')}` },
         wire(435, 130, 490, 130),
         port(490, 130, 'out', sayOut(c, 'outputVoltage', 'V')),
       ],

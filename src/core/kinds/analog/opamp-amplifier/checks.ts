@@ -5,7 +5,7 @@ import { held } from '../../../stage/words.ts';
 const difference = (c: Judged) => c.x.given.topology === 'difference';
 
 export const checks = {
-  'gain-accuracy': held('gain', 'gainError', 'within', (c) => ({ target: 0, band: c.must('gainTolerance').low }), 'allowed gain error', 'should', [
+  'gain-accuracy': held('gain error', 'gainError', 'within', (c) => ({ target: 0, band: c.must('gainTolerance').low }), 'allowed gain error', 'should', [
     closer('R1', 'R2'),
     more('U1.gainBandwidth'),
     'Better chosen resistors, or the gain split over two stages.',
@@ -96,12 +96,12 @@ export const checks = {
     [more('given.loadResistance'), less('given.inputAmplitude'), 'A buffer for the load.'],
     { derated: true },
   ),
-  'supply-maximum': held('supply span', 'supplySpan', 'atMost', 'U1.supplyMaximum', 'largest supply of U1', 'must', [
+  'supply-maximum': held('supply, at most', 'supplySpan', 'atMost', 'U1.supplyMaximum', 'largest supply of U1', 'must', [
     more('U1.supplyMaximum'),
     less('given.positiveSupply'),
     'Another op amp, or a lower rail.',
   ]),
-  'supply-minimum': held('supply span', 'supplySpan', 'atLeast', 'U1.supplyMinimum', 'least supply of U1', 'must', [
+  'supply-minimum': held('supply, at least', 'supplySpan', 'atLeast', 'U1.supplyMinimum', 'least supply of U1', 'must', [
     less('U1.supplyMinimum'),
     more('given.positiveSupply'),
     'Another op amp, or a higher rail.',

@@ -197,11 +197,11 @@ export const telling: Telling<typeof opampAmplifier> = {
               port(160, 345, 'reference', ref, 'left'),
             ]
           : []),
-        { sym: 'symbol', as: 'opamp', id: 'U1', at: [250, 210], label: 'U1' },
+        { sym: 'symbol', as: 'opamp', id: 'U1', at: [250, 210], label: 'U1', flip: true },
         wire(334, 210, 380, 210, 470, 210),
         dot(380, 210),
         port(470, 210, 'out', `${sayOut(c, 'outputPeak', 'V')} peak`),
-        { sym: 'text', at: [400, 285], text: `gain ${sayOut(c, 'gain', 'ratio')}`, value: true },
+        { sym: 'text', at: [400, 285], text: `gain ${sayOut(c, 'gain', '')}`, value: true },
       ],
     };
   },

@@ -146,7 +146,7 @@ export const classDAmplifier = defineKind({
     rippleCurrent: { unit: 'A', title: 'ripple current', doc: 'of each inductor, peak to peak' },
     peakCurrent: { unit: 'A', title: 'peak current', doc: 'of the load and half the ripple' },
     filterCorner: { unit: 'Hz', title: 'corner of the filter', doc: 'of L1 and C1' },
-    filterQuality: { unit: 'ratio', title: 'quality of the filter', doc: 'at the load' },
+    filterQuality: { unit: '', title: 'quality of the filter', doc: 'at the load' },
     carrierRipple: { unit: 'V', title: 'carrier left', doc: 'at each output, peak to peak' },
     blockingCutoff: { unit: 'Hz', title: 'low cutoff of C3', doc: 'with the load' },
     outputRipple: { unit: 'V', title: 'hum', doc: 'ripple of the rail at the load' },

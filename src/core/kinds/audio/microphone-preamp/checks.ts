@@ -5,12 +5,12 @@ import type { Judged } from '../../../stage/judged.ts';
 const within = (c: Judged) => ({ target: 0, band: c.must('gainTolerance').low });
 
 export const checks = {
-  'highest-gain': held('highest gain', 'highestError', 'within', within, 'gain error allowed', 'should', [
+  'highest-gain': held('error of the highest gain', 'highestError', 'within', within, 'gain error allowed', 'should', [
     less('R2.value'),
     more('R2.value'),
     closer('R1', 'R2'),
   ]),
-  'lowest-gain': held('lowest gain', 'lowestError', 'within', within, 'gain error allowed', 'should', [
+  'lowest-gain': held('error of the lowest gain', 'lowestError', 'within', within, 'gain error allowed', 'should', [
     closer('P1'),
     more('P1.value'),
     less('P1.value'),

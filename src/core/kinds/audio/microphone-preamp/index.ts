@@ -54,7 +54,7 @@ export const microphonePreamp = defineKind({
     capsuleMinimum: num('V', 1.5, 'of a capsule', { min: 0, title: 'least voltage of the capsule' }),
     inputRipple: num('V', 0, 'of the supply of the capsule, peak to peak', { min: 0, title: 'ripple of that supply' }),
     rippleFrequency: num('Hz', 100, 'of that rail'),
-    transformerRatio: num('ratio', 1, 'secondary turns per primary turn; 1: no transformer', { title: 'transformer ratio' }),
+    transformerRatio: num('', 1, 'secondary turns per primary turn; 1: no transformer', { title: 'transformer ratio' }),
     gainControl: choice(['pot', 'switch', 'fixed'], 'pot', 'pot: reverse-log in series with the end resistor; switch: one resistor a step', 'gain control'),
     highestGain: num('dB', 60, 'wanted', { any: true, title: 'highest gain wanted' }),
     lowestGain: num('dB', 10, 'wanted', { any: true, title: 'lowest gain wanted' }),

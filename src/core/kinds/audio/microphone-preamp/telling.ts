@@ -104,18 +104,19 @@ export const telling: Telling<typeof microphonePreamp> = {
       wire(u + 55, 120, u + 55, 150),
       part('resistor', [u + 55, 150], 'down', 'R1', sayPart(parts.R1.value, 'ohm')),
     );
-    let y = 260;
-    let at = 60;
+    let at = u + 55;
     const row: [string, Drawn['sym'], string][] = [['R2', 'resistor', sayPart(parts.R2.value, 'ohm')]];
     if (parts.P1.value) row.push(['P1', 'variable', sayPart(parts.P1.value, 'ohm')]);
     if (parts.R7.value) row.push(['R7', 'resistor', sayPart(parts.R7.value, 'ohm')]);
     if (parts.C1.value) row.push(['C1', 'capacitor', sayPart(parts.C1.value, 'F')]);
-    items.push({ sym: 'text', at: [60, y - 30], text: 'gain leg' });
+    items.push(wire(at, 220, at, 260));
     for (const [id, sym, value] of row) {
-      items.push(part(sym as 'resistor', [at, y], 'right', id, value), wire(at + 70, y, at + 100, y));
+      items.push(wire(at, 260, at + 30, 260), part(sym as 'resistor', [at + 30, 260], 'right', id, value));
       at += 100;
     }
-    y = 340;
+    items.push(wire(at, 260, at + 30, 260), port(at + 30, 260, 'other half', ''));
+    const right = at + 120;
+    const y = 340;
     items.push({ sym: 'text', at: [60, y - 30], text: g.source === 'capsule' ? 'feed of the capsule' : 'beside' });
     at = 60;
     const beside: [string, Drawn['sym'], string][] = [];
@@ -135,10 +136,10 @@ export const telling: Telling<typeof microphonePreamp> = {
         at: [at + 110, y - 20],
         size: [110, 44],
         label: 'T1',
-        value: g.transformerRatio === 1 ? 'none' : `1 : ${say(g.transformerRatio, 'ratio')}`,
+        value: g.transformerRatio === 1 ? 'none' : `1 : ${say(g.transformerRatio, '')}`,
       },
     );
-    return { width: Math.max(u + 260, at + 240, 560), height: 390, title: 'One leg of the input, the amplifier and its gain leg', items };
+    return { width: Math.max(u + 260, right, at + 240, 560), height: 390, title: 'One leg of the input, the amplifier and its gain leg', items };
   },
   simulate: (x, o) => {
     const { given: g, parts } = x;

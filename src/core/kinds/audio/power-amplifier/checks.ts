@@ -9,7 +9,7 @@ export const checks = {
     ...(c.x.given.topology === 'single' ? [choose('given.topology', 'bridged')] : []),
     'A higher rail, a lower load impedance, a bridge, or a stiffer supply.',
   ]),
-  'gain-accuracy': held('gain', 'gainError', 'within', (c) => ({ target: 0, band: c.must('gainTolerance').low }), 'allowed gain error', 'should', [
+  'gain-accuracy': held('gain error', 'gainError', 'within', (c) => ({ target: 0, band: c.must('gainTolerance').low }), 'allowed gain error', 'should', [
     more('R2.value'),
     less('R2.value'),
   ]),
