@@ -93,6 +93,15 @@ export const telling: Telling<typeof ${name}> = {
   sources: ['Ohm’s law'],
 };
 `;
+const ways = `import type { Ways } from '../../../testing/ways.ts';
+
+export const ways: Ways = {
+  ways: [
+    ['inputVoltage', ['inputCurrent', 'dissipation'], []],
+    ['R1.value', [], ['inputCurrent', 'dissipation']],
+  ],
+};
+`;
 const test = `import { expect, it } from 'vitest';
 import { alone, nominal } from '../../../testing/boards.ts';
 
@@ -105,6 +114,7 @@ mkdirSync(folder, { recursive: true });
 writeFileSync(join(folder, 'index.ts'), page);
 writeFileSync(join(folder, 'telling.ts'), telling);
 writeFileSync(join(folder, `${id}.test.ts`), test);
+writeFileSync(join(folder, 'ways.ts'), ways);
 writeFileSync(join(folder, 'cases.json'), '[]\n');
 const registry = join(root, 'src/core/kinds/index.ts');
 const text = readFileSync(registry, 'utf8').replace(

@@ -33,6 +33,7 @@ const weighHouse = await boardOf('Weigh-house supply');
 const open = async (path, of = board) => {
   await page.goto(address + of + path);
   await page.waitForLoadState('networkidle');
+  await page.locator('main[aria-busy=true]').waitFor({ state: 'detached' });
 };
 const views = [
   ['sum', ''],

@@ -140,7 +140,7 @@ export const opampAmplifier = defineKind({
     const difference = g.topology === 'difference';
     const ways = g.topology === 'summing' ? s.ways : [];
     const of = (part: { value: number | null }): Value => (ways.length && part.value ? -s.r2 / (part.value + g.sourceResistance) : NO_INPUT);
-    // Mismatch of either sign, and what the op amp itself lets through. // [catalogue] method 10
+    // Mismatch of either sign, and what the op amp itself lets through.
     const leak = Math.abs(s.commonModeGain / s.gain) + fromDb(-u.commonModeRejection);
     return {
       gain: s.gain,

@@ -10,7 +10,7 @@ import { size } from './sizing.ts';
 
 const filtered = (g: Given) => g.output === 'lc';
 const single = (g: Given) => g.topology === 'single';
-/** Of full power, where the programme is not said. [ruling 2] */
+/** Of full power, where the programme is not said. */
 const PROGRAMME = 1 / 3;
 
 /** The bridge: bus, what each half can swing, resistance in the current's way, largest sine. */

@@ -12,7 +12,7 @@ export const source = ({ given: g, parts }: AnyInputs): { rs: number; feed: numb
   feed: 2 * (g.phantomResistance ?? Infinity),
 });
 
-/** From the terminals to the amplifier: what is left of a voltage, and the resistance it looks back into. // two-port chain of method 1 */
+/** From the terminals to the amplifier: what is left of a voltage, and the resistance it looks back into. // dividers one after another */
 export function chain({ given: g, parts }: AnyInputs, volts: number, ohms: number, pad: boolean): { volts: number; ohms: number } {
   let [e, z] = [volts, ohms];
   if (pad && parts.R5.value && parts.R6.value) {

@@ -127,7 +127,7 @@ export const phantomFeed = defineKind({
     mic: {
       role: 'out',
       fills: {},
-      // The microphone's own resistance: the feed's resistors are the feed's, and load it. [ruling 5]
+      // The microphone's own resistance: the feed's resistors are the feed's, and load it.
       down: (c) => ({
         sourceResistance: c.range('sourceResistance'),
         noise: exactly(thermalNoise(c.x.given.sourceResistance, c.x.ambient)),

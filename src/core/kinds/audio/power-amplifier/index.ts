@@ -10,7 +10,7 @@ import { size } from './sizing.ts';
 const single = (g: Given) => g.topology === 'single';
 const resistor = { type: 'resistor', series: 'E24', tolerance: 0.01 } as const;
 const capacitor = { type: 'capacitor', series: 'E6', tolerance: 0.2 } as const;
-/** Of full power, where the programme is not said. [ruling 2] */
+/** Of full power, where the programme is not said. */
 const PROGRAMME = 1 / 3;
 
 /** The supply as it sags: largest clean sine at its trough, and what is drawn for it. */
