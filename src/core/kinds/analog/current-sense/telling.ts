@@ -108,7 +108,7 @@ export const telling: Telling<typeof currentSense> = {
     {
       id: 'error',
       title: 'Error over current',
-      x: { label: 'current', unit: 'A', log: true, from: x.given.minimumCurrent / 10, to: x.given.maximumCurrent },
+      x: { label: 'current', unit: 'A', log: true, from: x.given.minimumCurrent / 10, to: Math.max(x.given.maximumCurrent, 2 * x.given.minimumCurrent) },
       y: { label: 'error of the reading', unit: 'ratio', log: true },
       points: 81,
       marks: [{ axis: 'x', value: x.given.minimumCurrent, label: 'smallest of interest' }],

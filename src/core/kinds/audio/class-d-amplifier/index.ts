@@ -21,7 +21,7 @@ export function bridge({ given: g, parts }: AnyInputs) {
   const half = single(g) ? g.supplyVoltage / 2 : g.supplyVoltage;
   const dcr = filtered(g) ? L1.dcr : 0;
   const way = halves * (U1.onResistance + dcr);
-  const share = g.loadResistance / (g.loadResistance + way);
+  const share = 1 / (1 + way / g.loadResistance);
   const peak = U1.maximumModulation * half * share;
   const ripple = filtered(g) ? bus / (4 * L1.value * g.switchingFrequency) : 0;
   return { halves, bus, half, dcr, way, share, peak, amps: peak / g.loadResistance, ripple };
@@ -75,7 +75,7 @@ export const classDAmplifier = defineKind({
     output: choice(['lc', 'filterless'], 'lc', 'filter at the output', 'output'),
     supplyVoltage: num('V', 12, 'loaded rail; of each rail where there are two', { title: 'supply' }),
     supplyResistance: orNone('ohm', 0.1, 'of the rail at audio rate; not given: the source gives only the average', { title: 'resistance of the supply' }),
-    loadResistance: num('ohm', 8, 'nominal'),
+    loadResistance: { ...num('ohm', 8, 'nominal'), open: true },
     outputPower: num('W', 5, 'into the load', { title: 'power wanted' }),
     switchingFrequency: num('Hz', 400000, 'of the modulator'),
     lowestFrequency: num('Hz', 40, 'to be passed', { title: 'lowest frequency' }),
@@ -188,7 +188,7 @@ export const classDAmplifier = defineKind({
       rippleCurrent: filtered(g) ? b.ripple : NO_FILTER,
       peakCurrent: b.amps + b.ripple / 2,
       filterCorner: filtered(g) ? 1 / (2 * Math.PI * Math.sqrt(L1.value! * C1.value!)) : NO_FILTER,
-      filterQuality: filtered(g) ? (g.loadResistance / b.halves) * Math.sqrt(C1.value! / L1.value!) : NO_FILTER,
+      filterQuality: !filtered(g) ? NO_FILTER : Number.isFinite(g.loadResistance) ? (g.loadResistance / b.halves) * Math.sqrt(C1.value! / L1.value!) : NO_LOAD,
       carrierRipple: filtered(g) ? b.ripple / (8 * g.switchingFrequency * C1.value!) : NO_FILTER,
       blockingCutoff: C3.value ? 1 / (2 * Math.PI * g.loadResistance * C3.value) : NO_BLOCKING,
       outputRipple: g.inputRipple * fromDb(-U1.rippleRejection),
@@ -245,4 +245,5 @@ export const classDAmplifier = defineKind({
 
 const NO_FILTER = none('there is no output filter');
 const NO_PUMPING = none('only a half-bridge between two rails pumps');
+const NO_LOAD = none('no load damps it');
 const NO_BLOCKING = none('nothing blocks DC');

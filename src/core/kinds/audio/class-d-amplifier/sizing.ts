@@ -5,11 +5,14 @@ import { bridge, droop } from './index.ts';
 
 /** Of the load's peak, that ripple current may be; qualities between which the filter is flat enough. */
 const RIPPLE = 0.3;
+/** Where what follows is no load. */
+const USUAL_LOAD = 8;
 const [LEAST_Q, MOST_Q] = [0.6, 0.8];
 
 /** The filter together (corner above the band and below the carrier, flat with the load), the bulk for droop and pumping, the blocking capacitor. */
 export function size(s: Sizing, x: AnyInputs): Offer[] {
-  const { given: g, parts } = x;
+  const { given: linked, parts } = x;
+  const g = Number.isFinite(linked.loadResistance) ? linked : { ...linked, loadResistance: USUAL_LOAD };
   const halves = g.topology === 'bridged' ? 2 : 1;
   const lc = s.open('L1') || s.open('C1');
   const [from, to] = [1.5 * g.highestFrequency, g.switchingFrequency / 8];

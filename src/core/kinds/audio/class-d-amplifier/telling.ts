@@ -9,6 +9,15 @@ export const telling: Telling<typeof classDAmplifier> = {
     const { given: g, parts } = c.x;
     const b = bridge(c.x);
     const lc = g.output === 'lc';
+    const hum = step('Hum', 'Vh = Vr*10^(-A/20)', 'outputRipple', { Vr: 'inputRipple', A: 'U1.rippleRejection' }, 'definition of the decibel');
+    const warm = step(
+      'Junction',
+      'Tj = Ta + Pd*Rth',
+      'junctionTemperature',
+      { Ta: 'ambient', Pd: 'dissipation', Rth: 'U1.junctionToAmbient' },
+      'thermal Ohm’s law',
+    );
+    if (!Number.isFinite(g.loadResistance)) return [hum, warm];
     const amps = [b.amps, 'A'] as const;
     const basis = g.dissipationBasis === 'full-power' ? b.amps : b.amps / Math.sqrt(8);
     return [
@@ -28,7 +37,7 @@ export const telling: Telling<typeof classDAmplifier> = {
         { P0: 'idleLoss', I: [basis, 'A'], b: [b.halves, 'ratio'], Ron: 'U1.onResistance', Pe: [edges(c.x, b, basis), 'W'] },
         'sine averages',
       ),
-      step('Junction', 'Tj = Ta + Pd*Rth', 'junctionTemperature', { Ta: 'ambient', Pd: 'dissipation', Rth: 'U1.junctionToAmbient' }, 'thermal Ohm’s law'),
+      warm,
       step('Supply current', 'I = (P + Pl)/Vb', 'supplyCurrent', { P: 'outputPower', Pl: [loss(c.x, b, b.amps), 'W'], Vb: [b.bus, 'V'] }, 'power balance'),
       ...(b.halves === 2
         ? [
@@ -87,7 +96,7 @@ export const telling: Telling<typeof classDAmplifier> = {
           ]
         : []),
       step('Peak current', 'Ip = I + dI/2', 'peakCurrent', { I: amps, dI: [b.ripple, 'A'] }, 'sum'),
-      step('Hum', 'Vh = Vr*10^(-A/20)', 'outputRipple', { Vr: 'inputRipple', A: 'U1.rippleRejection' }, 'definition of the decibel'),
+      hum,
     ];
   },
   figure: (c) => {

@@ -1,4 +1,4 @@
-import { none } from '../../../math/absent.ts';
+import { impossible, none } from '../../../math/absent.ts';
 import { scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { AnyInputs, Given } from '../../../stage/data.ts';
@@ -140,6 +140,7 @@ export const loudspeaker = defineKind({
       20 * Math.log10(g.distance / LS1.sensitivityDistance) +
       10 * Math.log10(g.sources) -
       compression;
+    const silent = !(volts > 0);
     const { peak, mean } = currents(x);
     const moved = (AIR_DENSITY * LS1.coneArea * LS1.maximumExcursion) / Math.SQRT2 / (2 * Math.PI * g.distance) / HEARING;
     const limited = dynamic && g.loading === 'baffle';
@@ -147,17 +148,17 @@ export const loudspeaker = defineKind({
       driveVoltage: volts,
       electricalPower: byAmplifier ? (dynamic ? g.outputVoltage ** 2 / LS1.nominalImpedance : NOT_DYNAMIC) : g.supplyVoltage * (mean ?? 0),
       longTermPower: byAmplifier && dynamic ? (g.outputVoltage ** 2 * g.programFactor) / LS1.nominalImpedance : NOT_DYNAMIC,
-      soundPressure: loud,
+      soundPressure: silent ? SILENT : loud,
       powerCompression: dynamic && byAmplifier ? compression : NOT_DYNAMIC,
       coilTemperature: dynamic && byAmplifier ? ambient + rise : NOT_DYNAMIC,
       peakCurrent: Number.isFinite(peak) ? peak : NOTHING_LIMITS,
       supplyCurrent: mean ?? BY_AMPLIFIER,
       // A small source in a half space: pressure rises with the square of the frequency at a given excursion. // monopole
       excursionSoundPressure: limited ? 20 * Math.log10(moved * (2 * Math.PI * g.lowestFrequency) ** 2) : NO_CONE,
-      excursionFrequency: limited ? Math.sqrt(10 ** ((loud - 10 * Math.log10(g.sources)) / 20) / moved) / (2 * Math.PI) : NO_CONE,
+      excursionFrequency: silent ? SILENT : limited ? Math.sqrt(10 ** ((loud - 10 * Math.log10(g.sources)) / 20) / moved) / (2 * Math.PI) : NO_CONE,
       minimumImpedance: LS1.minimumImpedance,
       resonance: LS1.resonance,
-      exposureTime: WORKDAY * 2 ** ((85 - loud) / 3),
+      exposureTime: silent ? SILENT : WORKDAY * 2 ** ((85 - loud) / 3),
     };
   },
   checks,
@@ -180,6 +181,7 @@ export const loudspeaker = defineKind({
 });
 
 const NOT_DYNAMIC = none('only a dynamic driver on an amplifier has it');
+const SILENT = impossible('there is no signal');
 const NO_CONE = none('only a dynamic driver in a baffle is limited so');
 const BY_AMPLIFIER = none('the amplifier feeds it');
 const NOTHING_LIMITS = none('nothing limits the current of an edge');

@@ -59,7 +59,7 @@ export const powerAmplifier = defineKind({
     supplyResistance: num('ohm', 0.1, 'of the supply, each rail', { min: 0, title: 'resistance of the supply' }),
     inputRipple: num('V', 0.1, 'at full load, peak to peak; not used with a reservoir of its own', { min: 0 }),
     rippleFrequency: num('Hz', 100, 'of the rail'),
-    loadResistance: num('ohm', 8, 'nominal'),
+    loadResistance: { ...num('ohm', 8, 'nominal'), open: true },
     minimumImpedance: num('ohm', 6.4, 'lowest magnitude of the load', { title: 'least impedance of the load' }),
     loadAngle: num('deg', 45, 'phase angle there', { min: 0, max: 80, title: 'angle of the load there' }),
     outputPower: num('W', 1, 'into the load', { title: 'power wanted' }),

@@ -11,7 +11,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   const outputs = g.topology === 'bridged' ? 2 : 1;
   const smallest = (slot: string, ohms: number, corner: number): number | undefined =>
     s.open(slot) ? s.candidates(slot, 1e-9, 0.022).find((c) => 1 / (2 * Math.PI * ohms * c * (1 - s.tolerance(slot))) <= corner) : undefined;
-  const c1 = smallest('C1', s.range('loadResistance').low, g.lowestFrequency / 2);
+  const c1 = smallest('C1', g.loadResistance, g.lowestFrequency / 2);
   const found =
     s.open('R1') || s.open('R2')
       ? jointSearch({

@@ -10,7 +10,7 @@ export const telling: Telling<typeof powerAmplifier> = {
     const d = drive(c.x);
     const gain = step('Gain', 'G = n*(1 + R2/R1)', 'gain', { n: [d.outputs, 'ratio'], R2: 'R2.value', R1: 'R1.value' }, 'feedback');
     const fast = step('Bandwidth', 'f = GBW/(1 + R2/R1)', 'bandwidth', { GBW: 'U1.gainBandwidth', R2: 'R2.value', R1: 'R1.value' }, 'Bode');
-    if (d.peak <= 0) return [gain, fast];
+    if (d.peak <= 0 || !Number.isFinite(g.loadResistance)) return [gain, fast];
     const zs = g.supplyResistance + (parts.C3.value ? 1 / (2 * g.rippleFrequency * parts.C3.value) : 0);
     return [
       step(
