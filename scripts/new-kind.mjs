@@ -93,7 +93,7 @@ export const telling: Telling<typeof ${name}> = {
   sources: ['Ohm’s law'],
 };
 `;
-const ways = `import type { Ways } from '../../../testing/ways.ts';
+const ways = `import type { Ways } from '../../../stage/ways.ts';
 
 export const ways: Ways = {
   ways: [

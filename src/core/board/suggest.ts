@@ -15,12 +15,14 @@ export interface Suggestion {
   before?: { stage: string; port: string };
 }
 
-const railPort = (kind: Kind, role: RailPort['role']) => railPorts(kind).find(([, p]) => p.role === role)?.[0];
+/** The port to connect, which has to be: one that may well be left open asks for nothing. */
+const railPort = (kind: Kind, role: RailPort['role']) => railPorts(kind).find(([, p]) => p.role === role && !p.optional)?.[0];
 const signalPort = (kind: Kind, role: SignalPort['role']) => signalPorts(kind).find(([, p]) => p.role === role)?.[0];
 const providers = () => KINDS.filter((k) => railPort(k, 'provides'));
 const loads = () => KINDS.filter((k) => k.group === 'Load' && railPort(k, 'consumes'));
 const listeners = () => KINDS.filter((k) => k.group === 'Conversion' && signalPort(k, 'in'));
-const filters = () => KINDS.filter((k) => signalPort(k, 'in') && signalPorts(k).some(([, p]) => p.attenuation));
+/** What is looked for by that name: an amplifier takes the highest off too, and is none. */
+const filters = () => KINDS.filter((k) => k.aliases.some((a) => a.startsWith('anti-alias')) && signalPorts(k).some(([, p]) => p.attenuation));
 
 /** What the board asks for: rails without a supply or a load, signals nobody hears, chains that ripple or aliases spoil. */
 export function suggestions(sum: Sum): Suggestion[] {

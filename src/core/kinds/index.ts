@@ -155,6 +155,11 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./audio/class-d-amplifier/index.ts').then((m) => m.classDAmplifier),
     tell: () => import('./audio/class-d-amplifier/telling.ts'),
   },
+  {
+    id: 'headphone-line-output',
+    load: () => import('./audio/headphone-line-output/index.ts').then((m) => m.headphoneLineOutput),
+    tell: () => import('./audio/headphone-line-output/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

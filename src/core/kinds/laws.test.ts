@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { alone } from '../testing/boards.ts';
-import type { Ways } from '../testing/ways.ts';
+import type { Ways } from '../stage/ways.ts';
 import type { StageDoc } from '../board/document.ts';
 import { KINDS } from './all.ts';
 import { mustKind } from './index.ts';

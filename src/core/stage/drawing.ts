@@ -52,6 +52,9 @@ export type ManyTerminal =
   | 'rail'
   | 'chassis';
 
+/** Mirrored: left for right, or upside down (an op amp with its inverting input on top). */
+type Flip = true | 'over';
+
 export type Drawn =
   | {
       sym: TwoTerminal;
@@ -79,7 +82,7 @@ export type Drawn =
       value?: string;
       pins?: { x: number; y: number; name: string; side: 'left' | 'right' | 'top' | 'bottom' }[];
     }
-  | { sym: 'symbol'; as: ManyTerminal; id?: string; at: [number, number]; label?: string; value?: string; flip?: boolean }
+  | { sym: 'symbol'; as: ManyTerminal; id?: string; at: [number, number]; label?: string; value?: string; flip?: Flip }
   | { sym: 'text'; at: [number, number]; text: string; value?: boolean };
 
 export interface Figure {

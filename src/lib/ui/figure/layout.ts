@@ -87,9 +87,9 @@ function draw(d: Drawn, shapes: Shape[], labels: Label[]): void {
     }
     case 'symbol': {
       const def: SymbolDef = MANY_TERMINAL[d.as];
-      place(def, `translate(${d.at[0]} ${d.at[1]})${d.flip ? ' scale(-1 1)' : ''}`, d.id, false, shapes);
+      place(def, `translate(${d.at[0]} ${d.at[1]})${d.flip === true ? ' scale(-1 1)' : d.flip ? ' scale(1 -1)' : ''}`, d.id, false, shapes);
       const [left, top, right] = def.reach;
-      const middle = d.at[0] + ((left + right) / 2) * (d.flip ? -1 : 1);
+      const middle = d.at[0] + ((left + right) / 2) * (d.flip === true ? -1 : 1);
       word(d.label, middle, d.at[1] + top - (d.value ? 22 : 6), 'middle', 'name', d.id);
       word(d.value, middle, d.at[1] + top - 6, 'middle', 'value', d.id);
       return;
@@ -160,7 +160,7 @@ export function obstaclesOf(figure: Figure): { box: Box; inside?: boolean }[] {
         return [{ box: [x, y, x + d.size[0], y + d.size[1]], inside: true }];
       case 'symbol': {
         const [left, top, right, bottom] = MANY_TERMINAL[d.as].reach;
-        return [{ box: d.flip ? [x - right, y + top, x - left, y + bottom] : [x + left, y + top, x + right, y + bottom] }];
+        return [{ box: d.flip === true ? [x - right, y + top, x - left, y + bottom] : [x + left, y + top, x + right, y + bottom] }];
       }
       default:
         return [];

@@ -1,7 +1,8 @@
 import { dot, ground, port, thing, wire } from '../../../stage/drawing.ts';
 import { say, sayOut } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
-import { closed, crosstalk, isolation, type analogSwitch } from './index.ts';
+import { closed, crosstalk, isolation } from './laws.ts';
+import type { analogSwitch } from './index.ts';
 
 /** How the analog switch is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof analogSwitch> = {

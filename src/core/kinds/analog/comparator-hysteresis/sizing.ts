@@ -2,7 +2,7 @@ import { formatText } from '../../../quantity/format.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
-import { thresholdsOf } from './index.ts';
+import { thresholdsOf } from './laws.ts';
 
 const [LEAST, MOST] = [1e4, 1e6];
 /** The pull-up is so much smaller than the feedback, and sinks this share of what the output can. */

@@ -1,7 +1,8 @@
 import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type StepsOf, type Telling } from '../../../stage/telling.ts';
-import { thresholds, type comparatorHysteresis } from './index.ts';
+import { thresholds } from './laws.ts';
+import type { comparatorHysteresis } from './index.ts';
 
 type Steps = StepsOf<typeof comparatorHysteresis>;
 
@@ -122,7 +123,7 @@ export const telling: Telling<typeof comparatorHysteresis> = {
       ...head,
       title: inverting ? 'Input at (−), feedback to the divider' : 'Input through R1, feedback to the (+) input',
       items: [
-        { sym: 'symbol', as: 'opamp', id: 'U1', at: [290, 190], label: 'U1', flip: true },
+        { sym: 'symbol', as: 'opamp', id: 'U1', at: [290, 190], label: 'U1', flip: 'over' },
         port(60, 175, inverting ? 'in' : 'reference', inverting ? '' : say(g.referenceVoltage, 'V'), 'left'),
         wire(60, 175, 290, 175),
         wire(290, 205, 240, 205, 240, 290),

@@ -1,4 +1,4 @@
-import type { Ways } from '../../../testing/ways.ts';
+import type { Ways } from '../../../stage/ways.ts';
 
 export const ways: Ways = {
   ways: [

@@ -1,7 +1,7 @@
 import { formatText } from '../../../quantity/format.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
-import { shunt } from './index.ts';
+import { shunt } from './laws.ts';
 
 /** Shunts as they are sold, beside the E12 values. */
 const STOCK = [1, 1.5, 2, 2.2, 3, 3.3, 4.7, 5, 6.8];

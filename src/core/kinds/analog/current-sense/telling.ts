@@ -1,7 +1,8 @@
 import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
-import { bandwidth, shunt, type currentSense } from './index.ts';
+import { bandwidth, shunt } from './laws.ts';
+import type { currentSense } from './index.ts';
 
 /** How the current sense is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof currentSense> = {

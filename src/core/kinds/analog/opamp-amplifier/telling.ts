@@ -197,7 +197,7 @@ export const telling: Telling<typeof opampAmplifier> = {
               port(160, 345, 'reference', ref, 'left'),
             ]
           : []),
-        { sym: 'symbol', as: 'opamp', id: 'U1', at: [250, 210], label: 'U1', flip: true },
+        { sym: 'symbol', as: 'opamp', id: 'U1', at: [250, 210], label: 'U1', flip: 'over' },
         wire(334, 210, 380, 210, 470, 210),
         dot(380, 210),
         port(470, 210, 'out', `${sayOut(c, 'outputPeak', 'V')} peak`),

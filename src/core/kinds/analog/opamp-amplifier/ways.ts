@@ -1,4 +1,4 @@
-import type { Ways } from '../../../testing/ways.ts';
+import type { Ways } from '../../../stage/ways.ts';
 
 export const ways: Ways = {
   given: { inputRipple: 0.05, loadCapacitance: 1e-10, inputLevel: 2.4, coupling: 'ac' },

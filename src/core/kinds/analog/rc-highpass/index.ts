@@ -4,21 +4,10 @@ import { parallel, toDb } from '../../../physics/network.ts';
 import { thermalNoise } from '../../../physics/noise.ts';
 import { exactly, hypotRanges, multiplyRanges, scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import type { AnyInputs } from '../../../stage/data.ts';
 import { num, openOhms } from '../../../stage/fields.ts';
+import { network, fallen } from './laws.ts';
 import { checks } from './checks.ts';
 import { size } from './sizing.ts';
-
-/** Resistances and corner of the network. */
-export function network({ given: g, parts: { R1, C1 } }: AnyInputs) {
-  const rp = parallel(R1.value, g.loadResistance);
-  const series = g.sourceResistance + C1.esr;
-  const tau = (series + rp) * C1.value;
-  return { rp, series, tau, corner: 1 / (2 * Math.PI * tau), gain: rp / (rp + series) };
-}
-
-/** Attenuation against the passband, dB. */
-const fallen = (corner: number, frequency: number): number => 10 * Math.log10(1 + (corner / frequency) ** 2);
 
 export const rcHighpass = defineKind({
   id: 'rc-highpass',

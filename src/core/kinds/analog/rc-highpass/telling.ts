@@ -1,7 +1,8 @@
 import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
-import { network, type rcHighpass } from './index.ts';
+import { network } from './laws.ts';
+import type { rcHighpass } from './index.ts';
 
 /** How the high-pass is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof rcHighpass> = {

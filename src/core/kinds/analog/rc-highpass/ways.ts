@@ -1,4 +1,4 @@
-import type { Ways } from '../../../testing/ways.ts';
+import type { Ways } from '../../../stage/ways.ts';
 
 export const ways: Ways = {
   given: { inputDc: 5, biasVoltage: 2, passFrequency: 40, attenuationFrequency: 5, pulseWidth: 0.001, sourceResistance: 600, biasCurrent: 1e-7 },

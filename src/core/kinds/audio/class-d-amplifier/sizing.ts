@@ -1,7 +1,7 @@
 import { formatText } from '../../../quantity/format.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
-import { bridge, droop } from './index.ts';
+import { bridge, droop } from './laws.ts';
 
 /** Of the load's peak, that ripple current may be; qualities between which the filter is flat enough. */
 const RIPPLE = 0.3;

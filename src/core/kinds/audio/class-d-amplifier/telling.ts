@@ -1,7 +1,8 @@
 import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
-import { bridge, droop, edges, loss, railImpedance, type classDAmplifier } from './index.ts';
+import { bridge, droop, edges, loss, railImpedance } from './laws.ts';
+import type { classDAmplifier } from './index.ts';
 
 /** How the class-D amplifier is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof classDAmplifier> = {

@@ -1,7 +1,7 @@
 import { formatText } from '../../../quantity/format.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
-import { currents } from './index.ts';
+import { currents } from './laws.ts';
 
 /** The smallest resistor at a pin that keeps its current. */
 export function size(s: Sizing, x: AnyInputs): Offer[] {

@@ -1,7 +1,8 @@
 import { ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type StepsOf, type Telling } from '../../../stage/telling.ts';
-import { coil, type loudspeaker } from './index.ts';
+import { coil } from './laws.ts';
+import type { loudspeaker } from './index.ts';
 
 type Steps = StepsOf<typeof loudspeaker>;
 

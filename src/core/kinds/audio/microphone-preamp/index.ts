@@ -276,7 +276,7 @@ export const microphonePreamp = defineKind({
     out: {
       role: 'out',
       fills: {},
-      down: (c) => {
+      down: (c, { in: incoming }) => {
         const { given: g, carried } = c.x;
         const h = chain(c.x, 1, 0, g.pad === 'in').volts;
         const gain = setGain(c.x, h);
@@ -298,7 +298,7 @@ export const microphonePreamp = defineKind({
           bandwidth: lesser(c.pick('bandwidth'), null),
           ripple: exactly(ripple * gain),
           rippleFrequency: ripple > 0 ? g.rippleFrequency : null,
-          gain,
+          gain: (incoming?.gain ?? 1) * gain,
         };
       },
       attenuation: { in: (x, _env, f) => 10 * Math.log10(1 + ((f * amplification(x, legs(x).high)) / x.parts.U1.gainBandwidth) ** 2) },

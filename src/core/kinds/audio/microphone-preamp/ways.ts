@@ -1,4 +1,4 @@
-import type { Ways } from '../../../testing/ways.ts';
+import type { Ways } from '../../../stage/ways.ts';
 
 export const ways: Ways = {
   parts: { R8: { value: 22 }, C1: { value: 1e-3 }, C2: { value: 4.7e-5 }, R11: { value: 1e6 } },

@@ -1,7 +1,7 @@
 import { formatText } from '../../../quantity/format.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
-import { conversion, filterGain } from './index.ts';
+import { conversion, filterGain } from './laws.ts';
 
 /** Of the standard. // [IEC 61938] */
 const FEED = 6810;

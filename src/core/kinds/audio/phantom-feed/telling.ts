@@ -2,7 +2,8 @@ import { parallel } from '../../../physics/network.ts';
 import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
-import { conversion, feed, filterGain, type phantomFeed } from './index.ts';
+import { conversion, feed, filterGain } from './laws.ts';
+import type { phantomFeed } from './index.ts';
 
 /** How the phantom feed is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof phantomFeed> = {

@@ -1,4 +1,4 @@
-import type { Ways } from '../../../testing/ways.ts';
+import type { Ways } from '../../../stage/ways.ts';
 
 export const ways: Ways = {
   parts: { R1: { value: 100 }, C1: { value: 1e-5 } },

@@ -86,7 +86,7 @@ export const telling: Telling<typeof powerAmplifier> = {
       height: 330,
       title: `Power amplifier, ${g.topology}`,
       items: [
-        { sym: 'symbol', as: 'opamp', id: 'U1', at: [230, 130], label: 'U1', flip: true },
+        { sym: 'symbol', as: 'opamp', id: 'U1', at: [230, 130], label: 'U1', flip: 'over' },
         port(80, 145, 'in', `${say(g.inputAmplitude, 'V')} peak`, 'left'),
         wire(80, 145, 230, 145),
         wire(230, 115, 190, 115, 190, 50, 380, 50, 380, 60),
