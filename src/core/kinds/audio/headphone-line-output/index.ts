@@ -2,6 +2,7 @@ import { impossible, none } from '../../../math/absent.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
 import { exactly, multiplyRanges, scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
+import type { Given } from '../../../stage/data.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import { socket } from './laws.ts';
 import { checks } from './checks.ts';
@@ -38,7 +39,7 @@ export const headphoneLineOutput = defineKind({
   parts: {
     R1: { type: 'resistor', series: 'E24', tolerance: 0.01, optional: true, doc: 'in series with the socket' },
     R2: { type: 'resistor', series: 'E24', tolerance: 0.05, doc: 'bleeder from the socket to ground' },
-    C1: { type: 'capacitor', series: 'E6', tolerance: 0.2, optional: true, doc: 'coupling; left out with a split supply' },
+    C1: { type: 'capacitor', series: 'E6', tolerance: 0.2, optional: (g: Given) => g.referenceLevel === 0, doc: 'coupling; left out with a split supply' },
     U1: {
       type: 'device',
       doc: 'driver',
