@@ -26,6 +26,7 @@ const shot = async (name, options = {}) => {
 await shot('door');
 await page.getByRole('button', { name: 'Enter the demo bench' }).click();
 await page.waitForURL('**/boards');
+await page.getByText('being added up').first().waitFor({ state: 'detached', timeout: 60_000 });
 await shot('shelf');
 const boardOf = (name) => page.getByRole('link', { name, exact: true }).getAttribute('href');
 const board = await boardOf('Hive listener');
@@ -34,6 +35,8 @@ const open = async (path, of = board) => {
   await page.goto(address + of + path);
   await page.waitForLoadState('networkidle');
   await page.locator('main[aria-busy=true]').waitFor({ state: 'detached' });
+  // What would mend what fails comes from beside the page.
+  await page.waitForTimeout(3000);
 };
 const views = [
   ['sum', ''],

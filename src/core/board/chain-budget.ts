@@ -33,5 +33,11 @@ export function chainBudget(chain: readonly ChainPoint[]): ChainBudget {
   const noise = [...own.map((v) => (v === null || all === 0 ? null : v / all)), ...(chain.length ? [null] : [])];
   const most = (values: readonly (number | null)[], better: (a: number, b: number) => boolean): number | null =>
     values.reduce<number | null>((best, v, i) => (v === null ? best : best === null || better(v, values[best]!) ? i : best), null);
-  return { headroom, noise, clipsFirst: most(headroom, (a, b) => a < b), noisiest: most(noise, (a, b) => a > b) };
+  return {
+    headroom,
+    noise,
+    clipsFirst: most(headroom, (a, b) => a < b),
+    // Where one stage alone makes noise there is nothing to compare.
+    noisiest: noise.filter((v) => v !== null).length > 1 ? most(noise, (a, b) => a > b) : null,
+  };
 }

@@ -131,7 +131,7 @@ describe('any board at all', () => {
             for (const h of p.heat) expect(h.power, `${h.stage} ${h.place}`).toBeGreaterThanOrEqual(-1e-9);
           }
         }),
-        { numRuns: 120, seed: 11, endOnFailure: true },
+        { numRuns: 260, seed: 11, endOnFailure: true },
       );
       expect(possible).toBeGreaterThan(12);
     },

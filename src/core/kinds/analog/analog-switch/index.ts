@@ -178,7 +178,7 @@ export const analogSwitch = defineKind({
       },
     },
   },
-  heat: (x, o) => ({ switch: (x.given.positiveSupply - x.given.negativeSupply) * (o.supplyCurrent ?? 0) }),
+  heat: (x, o) => ({ switch: Math.max(0, x.given.positiveSupply - x.given.negativeSupply) * (o.supplyCurrent ?? 0) }),
   confirm: [{ id: 'supply-first', text: 'No signal reaches the switch while its supply is off.' }],
   cautions: ['Never drive the switch while its supply is off; signals beyond the rails latch it or bias other channels.'],
 });

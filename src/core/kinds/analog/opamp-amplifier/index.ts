@@ -249,7 +249,7 @@ export const opampAmplifier = defineKind({
     },
   },
   warm: [{ part: 'U1', check: 'junction-temperature', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'U1.maximumJunction' }],
-  heat: (x, o) => ({ 'op amp and its load': (x.given.positiveSupply - x.given.negativeSupply) * (o.supplyCurrent ?? 0) }),
+  heat: (x, o) => ({ 'op amp and its load': Math.max(0, x.given.positiveSupply - x.given.negativeSupply) * (o.supplyCurrent ?? 0) }),
   confirm: [
     { id: 'pin-order', text: 'The pin order of the op amp in hand is that of its sheet, and each supply pin has its capacitor beside it.' },
     { id: 'spare-half', text: 'A spare half of a dual op amp is tied as a buffer at mid supply.' },

@@ -305,7 +305,7 @@ export const microphonePreamp = defineKind({
     },
   },
   heat: ({ given: g }, o) => ({
-    amplifier: (g.positiveSupply - g.negativeSupply) * (o.supplyCurrent ?? 0),
+    amplifier: Math.max(0, g.positiveSupply - g.negativeSupply) * (o.supplyCurrent ?? 0),
     capsule: g.capsuleSupply * (o.feedCurrent ?? 0),
   }),
   confirm: [{ id: 'phantom-order', text: 'Phantom is switched on last, with the microphone disconnected, and off before anything is touched.' }],
