@@ -158,5 +158,5 @@ describe('any board at all', () => {
       }),
       { numRuns: 30, seed: 11, endOnFailure: true },
     );
-  });
+  }, LONG);
 });
