@@ -138,25 +138,32 @@ describe('any board at all', () => {
     LONG,
   );
 
-  it('edited says what it says fresh', () => {
-    fc.assert(
-      fc.property(drafts, fc.nat(), fc.nat(), (all, which, pick) => {
-        const doc = boardOf(wired(all));
-        if (!doc) return;
-        const evaluator = new Evaluator();
-        evaluator.evaluate(doc);
-        const at = which % doc.stages.length;
-        const kind = mustKind(doc.stages[at]!.kind);
-        const edited = boardOf(doc.stages.map((s, k) => (k === at ? { ...s, given: { ...s.given, ...nudge(kind, pick, 1.5) } } : s)));
-        if (!edited) return;
-        const [again, fresh] = [evaluator.evaluate({ ...edited, stages: edited.stages.map((s, k) => (k === at ? s : doc.stages[k]!)) }), evaluateBoard(edited)];
-        for (const s of fresh.stages) {
-          const other = again.byId.get(s.id)!;
-          expect(other.parts.map((p) => p.value)).toEqual(s.parts.map((p) => p.value));
-          expect(other.checks.map((c) => [c.id, c.status])).toEqual(s.checks.map((c) => [c.id, c.status]));
-        }
-      }),
-      { numRuns: 30, seed: 11, endOnFailure: true },
-    );
-  }, LONG);
+  it(
+    'edited says what it says fresh',
+    () => {
+      fc.assert(
+        fc.property(drafts, fc.nat(), fc.nat(), (all, which, pick) => {
+          const doc = boardOf(wired(all));
+          if (!doc) return;
+          const evaluator = new Evaluator();
+          evaluator.evaluate(doc);
+          const at = which % doc.stages.length;
+          const kind = mustKind(doc.stages[at]!.kind);
+          const edited = boardOf(doc.stages.map((s, k) => (k === at ? { ...s, given: { ...s.given, ...nudge(kind, pick, 1.5) } } : s)));
+          if (!edited) return;
+          const [again, fresh] = [
+            evaluator.evaluate({ ...edited, stages: edited.stages.map((s, k) => (k === at ? s : doc.stages[k]!)) }),
+            evaluateBoard(edited),
+          ];
+          for (const s of fresh.stages) {
+            const other = again.byId.get(s.id)!;
+            expect(other.parts.map((p) => p.value)).toEqual(s.parts.map((p) => p.value));
+            expect(other.checks.map((c) => [c.id, c.status])).toEqual(s.checks.map((c) => [c.id, c.status]));
+          }
+        }),
+        { numRuns: 30, seed: 11, endOnFailure: true },
+      );
+    },
+    LONG,
+  );
 });
