@@ -1,6 +1,7 @@
 import { none } from '../../../math/absent.ts';
 import { fromDb } from '../../../physics/network.ts';
 import { exactly, scaleRange } from '../../../quantity/uncertain.ts';
+import { DRAWS, heatOnBoard, PROGRAMME } from '../../../models/power-output.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
 import { choice, num, orNone } from '../../../stage/fields.ts';
@@ -10,8 +11,6 @@ import { size } from './sizing.ts';
 
 const filtered = (g: Given) => g.output === 'lc';
 const single = (g: Given) => g.topology === 'single';
-/** Of full power, where the programme is not said. */
-const PROGRAMME = 1 / 3;
 
 export const classDAmplifier = defineKind({
   id: 'class-d-amplifier',
@@ -156,7 +155,7 @@ export const classDAmplifier = defineKind({
     vp: {
       role: 'consumes',
       fills: { voltage: 'supplyVoltage', ripple: 'inputRipple', impedance: 'supplyResistance' },
-      draws: { asleep: 'idleCurrent', idle: 'idleCurrent', typical: 'programmeCurrent', peak: 'supplyCurrent' },
+      draws: DRAWS,
       keepsPower: true,
       gives: {
         surge: 'supplyPeakCurrent',
@@ -168,7 +167,7 @@ export const classDAmplifier = defineKind({
       role: 'consumes',
       optional: (g) => g.topology !== 'split',
       fills: {},
-      draws: { asleep: 'idleCurrent', idle: 'idleCurrent', typical: 'programmeCurrent', peak: 'supplyCurrent' },
+      draws: DRAWS,
       gives: {},
     },
   },
@@ -189,12 +188,7 @@ export const classDAmplifier = defineKind({
     },
   },
   warm: [{ part: 'U1', check: 'junction-temperature', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'U1.maximumJunction' }],
-  // What goes to the load leaves the board.
-  heat: ({ given: g }, o, state) => {
-    const amps = { asleep: o.idleCurrent, idle: o.idleCurrent, typical: o.programmeCurrent, peak: o.supplyCurrent }[state] ?? 0;
-    const given = { asleep: 0, idle: 0, typical: PROGRAMME, peak: 1 }[state] * (o.outputPower ?? 0);
-    return { amplifier: amps * g.supplyVoltage * (g.topology === 'split' ? 2 : 1) - given };
-  },
+  heat: heatOnBoard,
   confirm: [{ id: 'bridged-ground', text: 'No probe’s ground and no chassis touches a bridged output.' }],
   cautions: ['Ground clips on bridged outputs short the amplifier. A cable without a filter radiates. Loud sound harms hearing.'],
 });

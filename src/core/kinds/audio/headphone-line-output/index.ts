@@ -1,5 +1,6 @@
 import { impossible, none } from '../../../math/absent.ts';
 import { parallel, toDb } from '../../../physics/network.ts';
+import { dbu, exposureTime } from '../../../physics/sound.ts';
 import { exactly, multiplyRanges, scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
@@ -7,10 +8,6 @@ import { choice, num } from '../../../stage/fields.ts';
 import { socket } from './laws.ts';
 import { checks } from './checks.ts';
 import { size } from './sizing.ts';
-
-/** 0 dBu, V rms. // √(0.6 V²) */
-const DBU = Math.sqrt(0.6);
-const WORKDAY = 28_800;
 
 export const headphoneLineOutput = defineKind({
   id: 'headphone-line-output',
@@ -88,7 +85,7 @@ export const headphoneLineOutput = defineKind({
     const headphone = g.role === 'headphone' && power > 0;
     return {
       outputLevel: level,
-      levelDbu: toDb(level / DBU),
+      levelDbu: dbu(level),
       levelDbv: toDb(level),
       loadLoss: toDb(R2.value / (R2.value + rs) / (rp / (rp + rs))),
       dampingFactor: rs > 0 && Number.isFinite(g.loadResistance) ? g.loadResistance / rs : NO_SERIES,
@@ -98,7 +95,7 @@ export const headphoneLineOutput = defineKind({
       highCutoff: g.cableCapacitance > 0 && rs > 0 ? 1 / (2 * Math.PI * parallel(rs, rp) * g.cableCapacitance) : NO_CABLE,
       loadPower: power,
       soundPressure: headphone ? loud : NO_HEADPHONE,
-      exposureTime: headphone ? WORKDAY * 2 ** ((85 - loud) / 3) : NO_HEADPHONE,
+      exposureTime: headphone ? exposureTime(loud) : NO_HEADPHONE,
       peakCurrent: amps,
       headroomHigh: g.positiveSupply - U1.outputSwingHigh - U1.swingResistance * amps - g.referenceLevel - peak,
       headroomLow: g.referenceLevel - peak - g.negativeSupply - U1.outputSwingLow - U1.swingResistance * amps,

@@ -1,4 +1,5 @@
 import { impossible, none } from '../../../math/absent.ts';
+import { exposureTime, HEARING } from '../../../physics/sound.ts';
 import { scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
@@ -8,8 +9,6 @@ import { checks } from './checks.ts';
 import { size } from './sizing.ts';
 
 const AIR_DENSITY = 1.204;
-const HEARING = 20e-6;
-const WORKDAY = 28_800;
 
 export const loudspeaker = defineKind({
   id: 'loudspeaker',
@@ -117,7 +116,7 @@ export const loudspeaker = defineKind({
       excursionFrequency: silent ? SILENT : limited ? Math.sqrt(10 ** ((loud - 10 * Math.log10(g.sources)) / 20) / moved) / (2 * Math.PI) : NO_CONE,
       minimumImpedance: LS1.minimumImpedance,
       resonance: LS1.resonance,
-      exposureTime: silent ? SILENT : WORKDAY * 2 ** ((85 - loud) / 3),
+      exposureTime: silent ? SILENT : exposureTime(loud),
     };
   },
   checks,

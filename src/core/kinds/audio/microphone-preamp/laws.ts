@@ -2,10 +2,6 @@ import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
 import { parallel } from '../../../physics/network.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 
-/** 0 dBu, V rms. // √(0.6 V²) */
-export const DBU = Math.sqrt(0.6);
-export const dbu = (volts: number): number => 20 * Math.log10(volts / DBU);
-
 /** Resistance of the source and of what feeds it, ohm. */
 export const source = ({ given: g, parts }: AnyInputs): { rs: number; feed: number } => ({
   rs: g.source === 'capsule' ? (parts.R9.value ?? g.sourceResistance) : g.sourceResistance,

@@ -1,6 +1,7 @@
 import { impossible, none } from '../../../math/absent.ts';
 import { fromDb, toDb } from '../../../physics/network.ts';
 import { exactly, lesser, scaleRange } from '../../../quantity/uncertain.ts';
+import { DRAWS, heatOnBoard, PROGRAMME } from '../../../models/power-output.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { AnyInputs, Given } from '../../../stage/data.ts';
 import { choice, num } from '../../../stage/fields.ts';
@@ -10,8 +11,6 @@ import { size } from './sizing.ts';
 const single = (g: Given) => g.topology === 'single';
 const resistor = { type: 'resistor', series: 'E24', tolerance: 0.01 } as const;
 const capacitor = { type: 'capacitor', series: 'E6', tolerance: 0.2 } as const;
-/** Of full power, where the programme is not said. */
-const PROGRAMME = 1 / 3;
 
 /** The supply as it sags: largest clean sine at its trough, and what is drawn for it. */
 export function drive({ given: g, parts }: AnyInputs) {
@@ -181,7 +180,7 @@ export const powerAmplifier = defineKind({
     vp: {
       role: 'consumes',
       fills: { voltage: 'supplyVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency', impedance: 'supplyResistance' },
-      draws: { asleep: 'idleCurrent', idle: 'idleCurrent', typical: 'programmeCurrent', peak: 'supplyCurrent' },
+      draws: DRAWS,
       gives: {
         absoluteMaximum: (c) => scaleRange(c.must('U1.supplyMaximum'), c.x.given.topology === 'split' ? 0.5 : 1),
         surge: 'supplyPeakCurrent',
@@ -191,7 +190,7 @@ export const powerAmplifier = defineKind({
       role: 'consumes',
       optional: (g) => g.topology !== 'split',
       fills: {},
-      draws: { asleep: 'idleCurrent', idle: 'idleCurrent', typical: 'programmeCurrent', peak: 'supplyCurrent' },
+      draws: DRAWS,
       gives: {},
     },
   },
@@ -237,12 +236,7 @@ export const powerAmplifier = defineKind({
       sink: 'sinkToAmbient',
     },
   ],
-  // What goes to the load leaves the board.
-  heat: ({ given: g }, o, state) => {
-    const amps = { asleep: o.idleCurrent, idle: o.idleCurrent, typical: o.programmeCurrent, peak: o.supplyCurrent }[state] ?? 0;
-    const given = { asleep: 0, idle: 0, typical: PROGRAMME, peak: 1 }[state] * (o.outputPower ?? 0);
-    return { amplifier: amps * g.supplyVoltage * (g.topology === 'split' ? 2 : 1) - given };
-  },
+  heat: heatOnBoard,
   confirm: [{ id: 'dummy', text: 'First power-up is with a resistor as load and resistors in the rails, no loudspeaker connected.' }],
   cautions: ['A dummy load at full power burns; reservoirs stay charged. Start with the loudspeaker disconnected; loud sound harms hearing.'],
 });
