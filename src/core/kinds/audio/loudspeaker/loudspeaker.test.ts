@@ -15,7 +15,7 @@ it('stands with its coil where Joule heat and the way out balance', () => {
 });
 
 it('is six decibels quieter at twice the distance, and three louder where two play', () => {
-  const at = (given: object) => nominal(alone('loudspeaker', given), 'soundPressure');
+  const at = (given: Record<string, number>) => nominal(alone('loudspeaker', given), 'soundPressure');
   expect(at({ distance: 1 }) - at({ distance: 2 })).toBeCloseTo(20 * Math.log10(2), 9);
   expect(at({ sources: 2 }) - at({ sources: 1 })).toBeCloseTo(10 * Math.log10(2), 9);
 });
