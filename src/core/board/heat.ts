@@ -5,13 +5,14 @@ import type { Results, Study } from '../tolerance/study.ts';
 import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';
 import { copiesBefore, modulesBefore, type Wiring } from './wiring.ts';
 
-/** The finite results of a stage, and what stands where one has no number as designed. */
-export function finite(results: Results): Record<string, number> {
-  return into({}, results);
+/** The finite results of a stage, and what stands where one has no number as designed; not what is late. */
+export function finite(results: Results, late: ReadonlySet<string>): Record<string, number> {
+  return into({}, results, late);
 }
 
-function into(found: Record<string, number | undefined>, results: Results): Record<string, number> {
+function into(found: Record<string, number | undefined>, results: Results, late: ReadonlySet<string>): Record<string, number> {
   for (const name in results) {
+    if (late.size > 0 && late.has(name)) continue;
     const value = results[name];
     const seen = isAbsent(value) ? value.stand : value;
     found[name] = typeof seen === 'number' && Number.isFinite(seen) ? seen : undefined;
@@ -63,7 +64,7 @@ const scratch: Record<string, Record<string, number | undefined>> = {};
 
 /** Heat of all copies among the results of a stage: in the typical state, the coolest and the hottest, W. */
 function heats(node: StageNode, results: Results): Results {
-  const found = into((scratch[node.kind.id] ??= {}), results);
+  const found = into((scratch[node.kind.id] ??= {}), results, node.late);
   let [least, most, usual] = [Infinity, -Infinity, 0];
   for (const state of STATE_IDS) {
     const watts = heatOf(node, found, state);

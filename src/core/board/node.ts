@@ -63,6 +63,8 @@ interface Standing {
 /** One stage while the board is being summed up. */
 export class StageNode {
   readonly title: string;
+  /** Outcomes that are worked out only where they are read. */
+  readonly late: ReadonlySet<string>;
   /** In its module, where it is part of one. */
   readonly copies: number;
   /** How often its module is built. */
@@ -114,6 +116,7 @@ export class StageNode {
     earlier?: Study,
   ) {
     this.title = titleOf(doc, kind.title);
+    this.late = lateOf(kind);
     this.copies = doc.copies ?? 1;
     this.times = timesOf(board, doc);
     if (!settled) {
@@ -381,7 +384,7 @@ export class StageNode {
         }
       );
     };
-    const study = new Study(inputs.inputs, run, insideOf, inputs.prepare, earlier);
+    const study = new Study(inputs.inputs, run, insideOf, inputs.prepare, earlier, this.late);
     return this.#wrap(study, x, env as never, method);
   }
 
@@ -534,6 +537,15 @@ export function differ(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link
     if (old.rising && link.rising && KNOTS.some((knot) => apart(old.rising![knot], link.rising![knot], moves, floor))) return true;
   }
   return false;
+}
+
+const lateNames = new Map<Kind, ReadonlySet<string>>();
+function lateOf(kind: Kind): ReadonlySet<string> {
+  let known = lateNames.get(kind);
+  if (known) return known;
+  known = new Set(Object.entries(kind.outcomes as Record<string, OutcomeDef>).flatMap(([name, o]) => (o.late ? [name] : [])));
+  lateNames.set(kind, known);
+  return known;
 }
 
 const KNOTS = ['volts', 'low', 'nominal', 'high'] as const;

@@ -77,7 +77,7 @@ export class Cell {
   heat(state: StateId): number {
     if (this.#heatAt !== this.version || this.#heatIn !== state) {
       [this.#heatAt, this.#heatIn] = [this.version, state];
-      this.#heat = heatOf(this.node, finite(this.o), state);
+      this.#heat = heatOf(this.node, finite(this.o, this.node.late), state);
     }
     return this.#heat;
   }

@@ -83,7 +83,7 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     // What nothing feeds works from what is typed: with a load on its rail it stands for a source that is not on the board.
     if (node.dead || (!fed && !node.kind.source && given === 0)) continue;
     const { x } = node.inputs;
-    const results = finite(o);
+    const results = finite(o, node.late);
     const heat = heatByPlace(node, results, state);
     const loaded = own.some((r) => r.consumers.length);
     const drawn = own.reduce((sum, r) => sum + r.current, 0);

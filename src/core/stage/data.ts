@@ -116,6 +116,11 @@ export interface OutcomeDef {
   hidden?: true;
   /** A text or yes/no result. */
   text?: boolean;
+  /**
+   * It costs more than the rest: `evaluate` gives it as a property that is worked out when it is read, from
+   * numbers taken over before, since the inputs move meanwhile.
+   */
+  late?: true;
 }
 /** Outcomes that are listed, by name. */
 export const listed = (outcomes: Readonly<Record<string, OutcomeDef>>): [name: string, def: OutcomeDef][] =>

@@ -34,13 +34,24 @@ export class Judged<X = AnyInputs, N extends string = string> {
     return spread;
   }
 
+  /** Of many alternatives, the points of a band, those that may be the worst: the ends of the others are not searched. */
+  #likely(names: readonly string[]): readonly string[] {
+    if (names.length <= FEW) return names;
+    const seen = names.map((name) => {
+      const s = this.study.plain(name);
+      return { name, nominal: Math.abs(s.nominal ?? 0), end: Math.max(Math.abs(s.low ?? 0), Math.abs(s.high ?? 0)) };
+    });
+    const designed = seen.reduce((a, b) => (b.nominal > a.nominal ? b : a));
+    return [...new Set([designed, ...[...seen].sort((a, b) => b.end - a.end).slice(0, FEW)])].map((s) => s.name);
+  }
+
   #compute(name: string): Spread {
     const derived = this.derived(name);
     if (derived && 'halfSpreadOf' in derived) {
       const half = this.study.halfSpread(derived.halfSpreadOf);
       return isAbsent(half) ? { nominal: null, low: null, high: null, absent: half } : exactly(half);
     }
-    if (derived && 'largestOf' in derived) return largest(derived.largestOf.map((n) => this.out(n as N)));
+    if (derived && 'largestOf' in derived) return largest(this.#likely(derived.largestOf).map((n) => this.out(n as N)));
     if (derived)
       return span(
         derived.spanOver.map((n) => this.out(n as N)),
@@ -233,3 +244,5 @@ export class AtPoint<X = AnyInputs> extends Judged<X> {
     return s.nominal === null ? null : (s as Range);
   }
 }
+
+const FEW = 4;

@@ -88,6 +88,8 @@ export class Study {
   #effects: Int32Array | null = null;
   #designed: readonly number[] | null = null;
   readonly #influences: ({ idle: number[]; active: number[] } | undefined)[] = [];
+  /** Results of the rows met last, of a stage with late outcomes: what is late is worked out from what they were made of. */
+  readonly #lately = new Map<number, Results>();
   /** First row of the random samples, by the ends of what is certain. */
   readonly #drawn = new Map<string, number>();
   /** Why a result is NaN, by its place. */
@@ -106,6 +108,8 @@ export class Study {
     readonly prepare: () => void = AS_THEY_ARE,
     /** A study of the same inputs a little elsewhere, whose plain corners are taken over until `confirm`. */
     earlier?: Study,
+    /** Outcomes that cost more than the rest together: worked out only at the corners where somebody reads them. */
+    private readonly late: ReadonlySet<string> = NONE_LATE,
   ) {
     this.#earlier = earlier && sameInputs(inputs, earlier.inputs) ? earlier.#corners : null;
     this.#all = upTo(inputs.length);
@@ -151,8 +155,8 @@ export class Study {
     return result;
   }
 
-  /** Writes results into the next row. */
-  #keep(results: Results): number {
+  /** Writes results into the next row; of a corner, what is late waits until it is read. */
+  #keep(results: Results, waits = this.late.size > 0): number {
     const row = this.#count++;
     const names = this.#names;
     const width = names.length;
@@ -169,6 +173,10 @@ export class Study {
       const k = names[next] === name ? next : names.indexOf(name);
       next++;
       if (k < 0) continue;
+      if (waits && this.late.has(name)) {
+        kept[base + k] = WAITING;
+        continue;
+      }
       const result = results[name];
       if (typeof result === 'number' && Number.isFinite(result)) {
         kept[base + k] = result;
@@ -184,18 +192,42 @@ export class Study {
   #value(row: number, k: number): Value {
     if (k < 0) return NOT_A_NUMBER;
     const at = row * this.#names.length + k;
-    const value = this.#kept[at]!;
+    const value = this.#number(row, k);
     return Number.isNaN(value) ? this.#absent.get(at)! : value;
   }
 
   /** As `#value`, NaN where there is none. */
   #number(row: number, k: number): number {
-    return this.#kept[row * this.#names.length + k]!;
+    const value = this.#kept[row * this.#names.length + k]!;
+    return value === WAITING ? this.#now(row, k) : value;
+  }
+
+  /** Works out what waits at a corner; whoever asks may be about to stand at another one. */
+  #now(row: number, k: number): number {
+    let results = this.#lately.get(row);
+    if (!results) {
+      const wanted = this.#wanted.slice();
+      this.#wanted.set(this.#endsOf(row));
+      this.#stand();
+      results = this.here();
+      this.#remember(row, results);
+      this.#wanted.set(wanted);
+    }
+    const value = numeric(results[this.#names[k]!]);
+    const at = row * this.#names.length + k;
+    if (isAbsent(value)) this.#absent.set(at, value);
+    return (this.#kept[at] = isAbsent(value) ? NaN : value);
+  }
+
+  #remember(row: number, results: Results): void {
+    this.#lately.set(row, results);
+    if (this.#lately.size > LATELY) for (const old of this.#lately.keys()) return void this.#lately.delete(old);
   }
 
   /** Results of the corner at the wanted ends. */
   #enter(results: Results): number {
     const row = this.#keep(results);
+    if (this.late.size > 0) this.#remember(row, results);
     const n = this.inputs.length;
     if ((row + 1) * n > this.#ends.length) {
       const larger = new Int8Array((row + 1) * n * 2);
@@ -584,7 +616,7 @@ export class Study {
         const value = draw(random, input, 'uniform');
         if (!input.certain) input.target[input.key] = value;
       }
-      this.#keep(this.here());
+      this.#keep(this.here(), false);
     }
     for (let i = 0; i < this.inputs.length; i++) this.#set(i, this.#standing[i] as End);
     this.#drawn.set(name, first);
@@ -756,6 +788,11 @@ function spreadOf(nominal: Value, low: Value, high: Value): Spread {
   return { nominal: end(nominal), low: end(low), high: end(high), ...(absent ? { absent } : {}) };
 }
 
+/** Rows whose results are kept for what is late. */
+const LATELY = 128;
+const NONE_LATE: ReadonlySet<string> = new Set();
+/** Stands for a late outcome in a row: results are finite or have a reason. */
+const WAITING = Infinity;
 const NOT_A_NUMBER = impossible('not a number');
 const NOT_FINITE = impossible('the formula gives no finite number here');
 

@@ -1,0 +1,497 @@
+import { EigenvalueDecomposition, Matrix, solve as solveReal } from 'ml-matrix';
+import type { Complex } from '../math/complex.ts';
+import { integrateOverFrequency } from '../math/integrate.ts';
+import { BOLTZMANN, ZERO_CELSIUS } from '../physics/constants.ts';
+import { GROUND, type Capacitor, type Inductor, type OpAmp, type Resistor, type VoltageControlled } from './netlist.ts';
+
+/** What a small linear network is made of; `vcvs` stands for an ideal amplifier whose output is `a` against ground. */
+export type NodalElement = Resistor | Capacitor | Inductor | OpAmp | VoltageControlled;
+
+interface Branch {
+  a: number;
+  b: number;
+  ohms: number;
+  henries: number;
+  farads: number;
+}
+interface Amplifier {
+  p: number;
+  n: number;
+  out: number;
+  /** 1/A(s) = still + s·slow. */
+  still: number;
+  slow: number;
+  /** 0: the output is the ideal amplifier's own node. */
+  ohms: number;
+  gain: number;
+  noise: number;
+  noiseCorner: number;
+  current: number;
+}
+
+const NONE = -1;
+const DRIVEN = -2;
+const TAU = 2 * Math.PI;
+
+/**
+ * A network of a few nodes, driven with 1 V at one of them, for the formulas of a kind: exact at each frequency by nodal
+ * analysis, its noise by the adjoint network, its poles as generalised eigenvalues. The circuit solver is for what is large or not
+ * linear. // [Ho] modified nodal analysis; [Director] adjoint network
+ */
+export class Nodal {
+  readonly #index = new Map<string, number>();
+  readonly #n: number;
+  /** Conductances and capacitances between nodes, dense; those towards the driven node beside them. */
+  readonly #g: Float64Array;
+  readonly #c: Float64Array;
+  readonly #driveG: Float64Array;
+  readonly #driveC: Float64Array;
+  readonly #branches: Branch[] = [];
+  readonly #amplifiers: Amplifier[] = [];
+  readonly #thermal: { a: number; b: number; siemens: number }[] = [];
+  /** Rows that hold an amplifier's law instead of a sum of currents. */
+  readonly #lawful: Uint8Array;
+  readonly #re: Float64Array;
+  readonly #im: Float64Array;
+  readonly #xr: Float64Array;
+  readonly #xi: Float64Array;
+  #at = NaN;
+
+  /** @param drive the node that stands at 1 V */
+  constructor(
+    readonly elements: readonly NodalElement[],
+    readonly drive: string,
+  ) {
+    const node = (name: string): number => {
+      if (name === GROUND) return NONE;
+      if (name === drive) return DRIVEN;
+      let at = this.#index.get(name);
+      if (at === undefined) this.#index.set(name, (at = this.#index.size));
+      return at;
+    };
+    for (const e of elements) {
+      if (e.is === 'opamp') this.#amplifiers.push(amplifierOf(e, node));
+      else if (e.is === 'vcvs') this.#amplifiers.push({ ...IDEAL, p: node(e.p), n: node(e.n), out: node(e.a), still: 1 / e.gain, gain: e.gain });
+      else if (e.is === 'resistor' || e.is === 'capacitor' || e.is === 'inductor') [node(e.a), node(e.b)];
+    }
+    const n = (this.#n = this.#index.size);
+    [this.#g, this.#c] = [new Float64Array(n * n), new Float64Array(n * n)];
+    [this.#driveG, this.#driveC] = [new Float64Array(n), new Float64Array(n)];
+    this.#lawful = new Uint8Array(n);
+    for (const u of this.#amplifiers) if (u.ohms === 0) this.#lawful[u.out] = 1;
+    for (const e of elements) {
+      if (e.is === 'resistor') {
+        if (!Number.isFinite(e.ohms)) continue;
+        const [a, b] = [node(e.a), node(e.b)];
+        this.#between(this.#g, this.#driveG, a, b, 1 / e.ohms);
+        if (!e.quiet) this.#thermal.push({ a, b, siemens: 1 / e.ohms });
+      } else if (e.is === 'capacitor' && !e.esr) this.#between(this.#c, this.#driveC, node(e.a), node(e.b), e.farads);
+      else if (e.is === 'capacitor') this.#branches.push({ a: node(e.a), b: node(e.b), ohms: e.esr!, henries: 0, farads: e.farads });
+      else if (e.is === 'inductor') this.#branches.push({ a: node(e.a), b: node(e.b), ohms: e.dcr ?? 0, henries: e.henries, farads: Infinity });
+    }
+    for (const u of this.#amplifiers) {
+      if (u.ohms > 0) {
+        this.#between(this.#g, this.#driveG, u.out, NONE, 1 / u.ohms);
+        continue;
+      }
+      this.#law(this.#g, this.#driveG, u.out, u.p, -1);
+      this.#law(this.#g, this.#driveG, u.out, u.n, 1);
+      this.#g[u.out * n + u.out]! += u.still;
+      this.#c[u.out * n + u.out]! += u.slow;
+    }
+    [this.#re, this.#im] = [new Float64Array(n * n), new Float64Array(n * n)];
+    [this.#xr, this.#xi] = [new Float64Array(n), new Float64Array(n)];
+  }
+
+  #between(m: Float64Array, drive: Float64Array, a: number, b: number, y: number): void {
+    for (const [here, there] of [
+      [a, b],
+      [b, a],
+    ] as const) {
+      if (here < 0 || this.#lawful[here]) continue;
+      m[here * this.#n + here]! += y;
+      if (there === DRIVEN) drive[here]! += y;
+      else if (there >= 0) m[here * this.#n + there]! -= y;
+    }
+  }
+
+  /** A term of an amplifier's law. */
+  #law(m: Float64Array, drive: Float64Array, row: number, at: number, k: number): void {
+    if (at === DRIVEN) drive[row]! -= k;
+    else if (at >= 0) m[row * this.#n + at]! += k;
+  }
+
+  /** Admittances at a frequency, transposed for the adjoint, into the work arrays; the drive into the right-hand side. */
+  #fill(frequency: number, transposed: boolean): void {
+    const n = this.#n;
+    const w = TAU * frequency;
+    const { re, im, xr, xi } = { re: this.#re, im: this.#im, xr: this.#xr, xi: this.#xi };
+    if (transposed) {
+      for (let i = 0; i < n; i++)
+        for (let j = 0; j < n; j++) {
+          re[j * n + i] = this.#g[i * n + j]!;
+          im[j * n + i] = w * this.#c[i * n + j]!;
+        }
+    } else {
+      re.set(this.#g);
+      for (let i = 0; i < n * n; i++) im[i] = w * this.#c[i]!;
+    }
+    for (let i = 0; i < n; i++) {
+      xr[i] = this.#driveG[i]!;
+      xi[i] = w * this.#driveC[i]!;
+    }
+    const add = (row: number, column: number, yr: number, yi: number): void => {
+      if (column === DRIVEN) {
+        xr[row]! -= yr;
+        xi[row]! -= yi;
+      } else if (column >= 0) {
+        const at = transposed ? column * n + row : row * n + column;
+        re[at]! += yr;
+        im[at]! += yi;
+      }
+    };
+    for (const { a, b, ohms, henries, farads } of this.#branches) {
+      const x = w * henries - 1 / (w * farads);
+      const d = ohms * ohms + x * x;
+      const [yr, yi] = [ohms / d, -x / d];
+      for (const [here, there] of [
+        [a, b],
+        [b, a],
+      ] as const) {
+        if (here < 0 || this.#lawful[here]) continue;
+        add(here, here, yr, yi);
+        add(here, there, -yr, -yi);
+      }
+    }
+    for (const u of this.#amplifiers) {
+      if (u.ohms === 0) continue;
+      const [kr, ki] = loopGain(u, w);
+      add(u.out, u.p, -kr, -ki);
+      add(u.out, u.n, kr, ki);
+    }
+  }
+
+  #solve(frequency: number): void {
+    if (this.#at === frequency) return;
+    this.#at = frequency;
+    this.#fill(frequency, false);
+    eliminate(this.#re, this.#im, this.#xr, this.#xi, this.#n);
+  }
+
+  /** Voltage of a node at a frequency, for 1 V at the driven node. */
+  voltage(node: string, frequency: number): Complex {
+    if (node === this.drive) return { re: 1, im: 0 };
+    const at = this.#index.get(node);
+    if (at === undefined) return { re: 0, im: 0 };
+    this.#solve(frequency);
+    return { re: this.#xr[at]!, im: this.#xi[at]! };
+  }
+
+  /** Its magnitude. */
+  gain(node: string, frequency: number): number {
+    const at = this.#index.get(node);
+    if (at === undefined) return node === this.drive ? 1 : 0;
+    this.#solve(frequency);
+    return Math.hypot(this.#xr[at]!, this.#xi[at]!);
+  }
+
+  /** Its phase, rad, −π…π. */
+  phase(node: string, frequency: number): number {
+    const v = this.voltage(node, frequency);
+    return Math.atan2(v.im, v.re);
+  }
+
+  /** Group delay at a node, s: the fall of its phase over a small step about the frequency. */
+  delay(node: string, frequency: number): number {
+    const step = 1e-4;
+    const [a, b] = [this.voltage(node, frequency * (1 - step)), this.voltage(node, frequency * (1 + step))];
+    return -Math.atan2(b.im * a.re - b.re * a.im, b.re * a.re + b.im * a.im) / (2 * step * TAU * frequency);
+  }
+
+  /** Current out of the driven node, A, for 1 V there: the admittance that it sees. */
+  admittance(frequency: number): Complex {
+    this.#solve(frequency);
+    const w = TAU * frequency;
+    let [re, im] = [0, 0];
+    const flow = (a: number, b: number, yr: number, yi: number): void => {
+      if (a !== DRIVEN && b !== DRIVEN) return;
+      const other = a === DRIVEN ? b : a;
+      const [vr, vi] = other === NONE ? [1, 0] : other === DRIVEN ? [0, 0] : [1 - this.#xr[other]!, -this.#xi[other]!];
+      re += yr * vr - yi * vi;
+      im += yr * vi + yi * vr;
+    };
+    const node = (name: string) => (name === GROUND ? NONE : name === this.drive ? DRIVEN : this.#index.get(name)!);
+    for (const e of this.elements) {
+      if (e.is === 'resistor' && Number.isFinite(e.ohms)) flow(node(e.a), node(e.b), 1 / e.ohms, 0);
+      else if (e.is === 'capacitor' && !e.esr) flow(node(e.a), node(e.b), 0, w * e.farads);
+    }
+    for (const { a, b, ohms, henries, farads } of this.#branches) {
+      const x = w * henries - 1 / (w * farads);
+      const d = ohms * ohms + x * x;
+      flow(a, b, ohms / d, -x / d);
+    }
+    return { re, im };
+  }
+
+  /** Mean square of the noise at a node per hertz, V²/Hz. // [Nyquist] each resistor; op amps as their sheets have it */
+  density(node: string, frequency: number, celsius: number): number {
+    const out = this.#index.get(node);
+    if (out === undefined) return 0;
+    this.#at = NaN;
+    this.#fill(frequency, true);
+    this.#xr.fill(0);
+    this.#xi.fill(0);
+    this.#xr[out] = 1;
+    eliminate(this.#re, this.#im, this.#xr, this.#xi, this.#n);
+    const [xr, xi] = [this.#xr, this.#xi];
+    const square = (a: number, b: number): number => {
+      const r = (a >= 0 && !this.#lawful[a] ? xr[a]! : 0) - (b >= 0 && !this.#lawful[b] ? xr[b]! : 0);
+      const i = (a >= 0 && !this.#lawful[a] ? xi[a]! : 0) - (b >= 0 && !this.#lawful[b] ? xi[b]! : 0);
+      return r * r + i * i;
+    };
+    let siemens = 0;
+    for (const t of this.#thermal) siemens += t.siemens * square(t.a, t.b);
+    for (const { a, b, ohms, henries, farads } of this.#branches) {
+      const x = TAU * frequency * henries - 1 / (TAU * frequency * farads);
+      siemens += (ohms / (ohms * ohms + x * x)) * square(a, b);
+    }
+    let sum = 4 * BOLTZMANN * (celsius + ZERO_CELSIUS) * siemens;
+    for (const u of this.#amplifiers) {
+      if (u.noise > 0) {
+        const own = xr[u.out]! ** 2 + xi[u.out]! ** 2;
+        const [kr, ki] = u.ohms > 0 ? loopGain(u, TAU * frequency) : [1, 0];
+        sum += u.noise ** 2 * (1 + u.noiseCorner / frequency) * own * (kr * kr + ki * ki);
+      }
+      if (u.current > 0) sum += u.current ** 2 * (square(u.p, NONE) + square(u.n, NONE));
+    }
+    return sum;
+  }
+
+  /** Noise at a node between two frequencies, V rms. */
+  noise(node: string, from: number, to: number, celsius: number): number {
+    return Math.sqrt(integrateOverFrequency((f) => this.density(node, f, celsius), from, to));
+  }
+
+  /**
+   * Poles of the network, rad/s, and what each has of a step at a node. // [Golub] ch. 7: shifted and inverted, so that what has no
+   * dynamics of its own falls away
+   * @param scale a frequency of the order of its corners, Hz
+   */
+  modes(node: string | null, scale: number): Modes {
+    const { g, c, size, at } = this.#descriptor();
+    const shift = TAU * scale;
+    const [gm, cm] = [new Matrix(g), new Matrix(c)];
+    if (!g.flat().every(Number.isFinite) || !c.flat().every(Number.isFinite)) return NO_MODES;
+    const m = solveReal(Matrix.add(gm, Matrix.mul(cm, shift)), cm);
+    const e = new EigenvalueDecomposition(m);
+    const poles: Complex[] = [];
+    const alive: number[] = [];
+    e.realEigenvalues.forEach((re, i) => {
+      const im = e.imaginaryEigenvalues[i]!;
+      const d = re * re + im * im;
+      if (d * shift * shift < ALIVE) return;
+      poles.push({ re: shift - re / d, im: im / d });
+      alive.push(i);
+    });
+    if (node === null) return { poles, parts: [], direct: 0 };
+    // The drive is the last unknown, held by its own equation.
+    const rhs = Matrix.zeros(size, 1);
+    rhs.set(size - 1, 0, 1);
+    const b = solveReal(Matrix.add(gm, Matrix.mul(cm, shift)), rhs).to1DArray();
+    const v = e.eigenvectorMatrix;
+    const [vr, vi] = [new Float64Array(size * size), new Float64Array(size * size)];
+    for (let k = 0; k < size; k++) {
+      const im = e.imaginaryEigenvalues[k]!;
+      for (let i = 0; i < size; i++) {
+        const pair = im > 0 ? k : k - 1;
+        vr[i * size + k] = im === 0 ? v.get(i, k) : v.get(i, pair);
+        vi[i * size + k] = im === 0 ? 0 : Math.sign(im) * v.get(i, pair + 1);
+      }
+    }
+    const [kr, ki] = [Float64Array.from(b), new Float64Array(size)];
+    const [ur, ui] = [vr.slice(), vi.slice()];
+    eliminate(ur, ui, kr, ki, size);
+    const out = at(node);
+    const parts: Complex[] = [];
+    let direct = 0;
+    for (let k = 0; k < size; k++) {
+      const [or, oi] = [vr[out * size + k]!, vi[out * size + k]!];
+      const share = { re: or * kr[k]! - oi * ki[k]!, im: or * ki[k]! + oi * kr[k]! };
+      if (!alive.includes(k)) {
+        direct += share.re;
+        continue;
+      }
+      const [mr, mi] = [e.realEigenvalues[k]!, e.imaginaryEigenvalues[k]!];
+      const d = mr * mr + mi * mi;
+      parts.push({ re: (share.re * mr + share.im * mi) / d, im: (share.im * mr - share.re * mi) / d });
+    }
+    return { poles, parts, direct };
+  }
+
+  /** (G + s·C)·x = b as numbers: currents of coils, inner nodes of lossy capacitors and of amplifiers are unknowns of their own, the drive is the last. */
+  #descriptor() {
+    const inner = this.#branches.length + this.#amplifiers.filter((u) => u.ohms > 0).length;
+    const size = this.#n + inner + 1;
+    const table = () => Array.from({ length: size }, () => Array.from({ length: size }, () => 0));
+    const [g, c] = [table(), table()];
+    const place = (a: number): number => (a === DRIVEN ? size - 1 : a);
+    const n = this.#n;
+    for (let i = 0; i < n; i++) {
+      for (let j = 0; j < n; j++) [g[i]![j], c[i]![j]] = [this.#g[i * n + j]!, this.#c[i * n + j]!];
+      [g[i]![size - 1], c[i]![size - 1]] = [-this.#driveG[i]!, -this.#driveC[i]!];
+    }
+    g[size - 1]![size - 1] = 1;
+    let next = n;
+    const into = (row: number, column: number, m: number[][], k: number): void => {
+      if (row >= 0 && row < n && !this.#lawful[row] && column >= 0) m[row]![column]! += k;
+    };
+    for (const { a, b, ohms, henries, farads } of this.#branches) {
+      const own = next++;
+      const [here, there] = [place(a), place(b)];
+      if (Number.isFinite(farads)) {
+        // Voltage on the plates: its current flows in through the series resistance.
+        for (const [row, sign] of [
+          [here, 1],
+          [there, -1],
+        ] as const) {
+          into(row, here, g, sign / ohms);
+          into(row, there, g, -sign / ohms);
+          into(row, own, g, -sign / ohms);
+        }
+        g[own]![own] = 1 / ohms;
+        if (here >= 0) g[own]![here]! -= 1 / ohms;
+        if (there >= 0) g[own]![there]! += 1 / ohms;
+        c[own]![own] = farads;
+      } else {
+        into(here, own, g, 1);
+        into(there, own, g, -1);
+        g[own]![own] = -ohms;
+        c[own]![own] = -henries;
+        if (here >= 0) g[own]![here]! += 1;
+        if (there >= 0) g[own]![there]! -= 1;
+      }
+    }
+    for (const u of this.#amplifiers) {
+      if (u.ohms === 0) continue;
+      const own = next++;
+      into(u.out, own, g, -1 / u.ohms);
+      g[own]![own] = u.still;
+      c[own]![own] = u.slow;
+      for (const [input, sign] of [
+        [place(u.p), -1],
+        [place(u.n), 1],
+      ] as const)
+        if (input >= 0) g[own]![input]! += sign;
+    }
+    const at = (name: string): number => (name === this.drive ? size - 1 : (this.#index.get(name) ?? size - 1));
+    return { g, c, size, at };
+  }
+}
+
+/** Poles, and the parts of y(t) = direct + Σ parts·(e^(pole·t) − 1)/pole for a step of 1 V. */
+export interface Modes {
+  poles: readonly Complex[];
+  parts: readonly Complex[];
+  direct: number;
+}
+const NO_MODES: Modes = { poles: [], parts: [], direct: 0 };
+/** Square of the least eigenvalue that is one, relative to the shift. */
+const ALIVE = 1e-18;
+
+/** Response to a step of 1 V at a time, V. // [Laplace] partial fractions */
+export function stepAt({ poles, parts, direct }: Modes, t: number): number {
+  let y = direct;
+  for (let k = 0; k < poles.length; k++) {
+    const { re, im } = poles[k]!;
+    const grown = Math.exp(re * t);
+    // (e^(pt) − 1)/p, with its own series where p·t is tiny.
+    const [er, ei] = [grown * Math.cos(im * t) - 1, grown * Math.sin(im * t)];
+    const d = re * re + im * im;
+    const small = Math.hypot(re, im) * t < 1e-9;
+    const [qr, qi] = small ? [t, 0] : [(er * re + ei * im) / d, (ei * re - er * im) / d];
+    y += parts[k]!.re * qr - parts[k]!.im * qi;
+  }
+  return y;
+}
+
+/** What a step ends at; Infinity where a pole does not decay. */
+export function stepEnd({ poles, parts, direct }: Modes): number {
+  let y = direct;
+  for (let k = 0; k < poles.length; k++) {
+    const { re, im } = poles[k]!;
+    if (re >= 0) return Infinity;
+    y -= (parts[k]!.re * re + parts[k]!.im * im) / (re * re + im * im);
+  }
+  return y;
+}
+
+const IDEAL: Omit<Amplifier, 'p' | 'n' | 'out'> = { still: 0, slow: 0, ohms: 0, gain: Infinity, noise: 0, noiseCorner: 0, current: 0 };
+
+const amplifierOf = (e: OpAmp, node: (name: string) => number): Amplifier => ({
+  p: node(e.p),
+  n: node(e.n),
+  out: node(e.out),
+  still: 1 / e.openLoopGain,
+  slow: 1 / (TAU * e.gainBandwidth),
+  ohms: e.outputResistance ?? 0,
+  gain: e.openLoopGain,
+  noise: e.voltageNoise ?? 0,
+  noiseCorner: e.voltageNoiseCorner ?? 0,
+  current: e.currentNoise ?? 0,
+});
+
+/** Current that an amplifier pushes into its output through its resistance, for 1 V between its inputs, S. */
+function loopGain(u: Amplifier, w: number): [number, number] {
+  const imag = w * u.slow;
+  const d = (u.still * u.still + imag * imag) * u.ohms;
+  return [u.still / d, -imag / d];
+}
+
+/** Solves a dense complex system in place, pivoting by rows; the right-hand side becomes the solution. // [Golub] 3.4 */
+function eliminate(re: Float64Array, im: Float64Array, xr: Float64Array, xi: Float64Array, n: number): void {
+  for (let k = 0; k < n; k++) {
+    let pivot = k;
+    let most = 0;
+    for (let i = k; i < n; i++) {
+      const size = Math.abs(re[i * n + k]!) + Math.abs(im[i * n + k]!);
+      if (size > most) [most, pivot] = [size, i];
+    }
+    if (pivot !== k) {
+      for (let j = k; j < n; j++) {
+        const [a, b] = [k * n + j, pivot * n + j];
+        [re[a], re[b]] = [re[b]!, re[a]!];
+        [im[a], im[b]] = [im[b]!, im[a]!];
+      }
+      [xr[k], xr[pivot]] = [xr[pivot]!, xr[k]!];
+      [xi[k], xi[pivot]] = [xi[pivot]!, xi[k]!];
+    }
+    const [pr, pi] = [re[k * n + k]!, im[k * n + k]!];
+    const d = pr * pr + pi * pi;
+    const [ir, ii] = [pr / d, -pi / d];
+    for (let i = k + 1; i < n; i++) {
+      const [ar, ai] = [re[i * n + k]!, im[i * n + k]!];
+      if (ar === 0 && ai === 0) continue;
+      const fr = ar * ir - ai * ii;
+      const fi = ar * ii + ai * ir;
+      for (let j = k + 1; j < n; j++) {
+        const [br, bi] = [re[k * n + j]!, im[k * n + j]!];
+        re[i * n + j]! -= fr * br - fi * bi;
+        im[i * n + j]! -= fr * bi + fi * br;
+      }
+      xr[i]! -= fr * xr[k]! - fi * xi[k]!;
+      xi[i]! -= fr * xi[k]! + fi * xr[k]!;
+    }
+  }
+  for (let k = n - 1; k >= 0; k--) {
+    let [sr, si] = [xr[k]!, xi[k]!];
+    for (let j = k + 1; j < n; j++) {
+      const [ar, ai] = [re[k * n + j]!, im[k * n + j]!];
+      sr -= ar * xr[j]! - ai * xi[j]!;
+      si -= ar * xi[j]! + ai * xr[j]!;
+    }
+    const [pr, pi] = [re[k * n + k]!, im[k * n + k]!];
+    const d = pr * pr + pi * pi;
+    xr[k] = (sr * pr + si * pi) / d;
+    xi[k] = (si * pr - sr * pi) / d;
+  }
+}
