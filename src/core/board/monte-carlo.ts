@@ -1,3 +1,4 @@
+import { namesOf } from '../tolerance/study.ts';
 import { draw, randomOf, type Distribution } from '../tolerance/random.ts';
 import { decides, explained, histogram, summarise, wilson, type Summary } from '../tolerance/statistics.ts';
 import { mustKind } from '../kinds/index.ts';
@@ -86,7 +87,7 @@ class Tally {
     this.id = node.doc.id;
     const outcomes = node.kind.outcomes as Record<string, OutcomeDef>;
     // In the order in which they come.
-    this.names = Object.keys(node.judged.study.nominal).filter((name) => outcomes[name] && !outcomes[name].derived);
+    this.names = namesOf(node.judged.study.nominal).filter((name) => outcomes[name] && !outcomes[name].derived);
     this.columns = this.names.map(() => new Float64Array(runs).fill(NaN));
     this.#ids = Object.keys(node.kind.checks);
     this.defs = Object.values(node.kind.checks as Record<string, CheckDef>);

@@ -233,16 +233,30 @@ export class Nodal {
     return { re, im };
   }
 
-  /** Mean square of the noise at a node per hertz, V²/Hz. // [Nyquist] each resistor; op amps as their sheets have it */
-  density(node: string, frequency: number, celsius: number): number {
+  /** Gains from an error at the input of each amplifier to a node, all together: what supply ripple comes through. */
+  errorGain(node: string, frequency: number): number {
     const out = this.#index.get(node);
     if (out === undefined) return 0;
+    this.#adjoint(out, frequency);
+    let sum = 0;
+    for (const u of this.#amplifiers) sum += Math.hypot(this.#xr[u.out]!, this.#xi[u.out]!) * weight(u, TAU * frequency);
+    return sum;
+  }
+
+  #adjoint(out: number, frequency: number): void {
     this.#at = NaN;
     this.#fill(frequency, true);
     this.#xr.fill(0);
     this.#xi.fill(0);
     this.#xr[out] = 1;
     eliminate(this.#re, this.#im, this.#xr, this.#xi, this.#n);
+  }
+
+  /** Mean square of the noise at a node per hertz, V²/Hz. // [Nyquist] each resistor; op amps as their sheets have it */
+  density(node: string, frequency: number, celsius: number): number {
+    const out = this.#index.get(node);
+    if (out === undefined) return 0;
+    this.#adjoint(out, frequency);
     const [xr, xi] = [this.#xr, this.#xi];
     const square = (a: number, b: number): number => {
       const r = (a >= 0 && !this.#lawful[a] ? xr[a]! : 0) - (b >= 0 && !this.#lawful[b] ? xr[b]! : 0);
@@ -259,8 +273,7 @@ export class Nodal {
     for (const u of this.#amplifiers) {
       if (u.noise > 0) {
         const own = xr[u.out]! ** 2 + xi[u.out]! ** 2;
-        const [kr, ki] = u.ohms > 0 ? loopGain(u, TAU * frequency) : [1, 0];
-        sum += u.noise ** 2 * (1 + u.noiseCorner / frequency) * own * (kr * kr + ki * ki);
+        sum += u.noise ** 2 * (1 + u.noiseCorner / frequency) * own * weight(u, TAU * frequency) ** 2;
       }
       if (u.current > 0) sum += u.current ** 2 * (square(u.p, NONE) + square(u.n, NONE));
     }
@@ -447,49 +460,74 @@ function loopGain(u: Amplifier, w: number): [number, number] {
   return [u.still / d, -imag / d];
 }
 
+/** What an error at its input weighs in its own row. */
+const weight = (u: Amplifier, w: number): number => (u.ohms > 0 ? Math.hypot(...loopGain(u, w)) : 1);
+
 /** Solves a dense complex system in place, pivoting by rows; the right-hand side becomes the solution. // [Golub] 3.4 */
 function eliminate(re: Float64Array, im: Float64Array, xr: Float64Array, xi: Float64Array, n: number): void {
   for (let k = 0; k < n; k++) {
+    const row = k * n;
     let pivot = k;
     let most = 0;
     for (let i = k; i < n; i++) {
       const size = Math.abs(re[i * n + k]!) + Math.abs(im[i * n + k]!);
-      if (size > most) [most, pivot] = [size, i];
+      if (size > most) {
+        most = size;
+        pivot = i;
+      }
     }
     if (pivot !== k) {
+      const other = pivot * n;
       for (let j = k; j < n; j++) {
-        const [a, b] = [k * n + j, pivot * n + j];
-        [re[a], re[b]] = [re[b]!, re[a]!];
-        [im[a], im[b]] = [im[b]!, im[a]!];
+        const hr = re[row + j]!;
+        const hi = im[row + j]!;
+        re[row + j] = re[other + j]!;
+        im[row + j] = im[other + j]!;
+        re[other + j] = hr;
+        im[other + j] = hi;
       }
-      [xr[k], xr[pivot]] = [xr[pivot]!, xr[k]!];
-      [xi[k], xi[pivot]] = [xi[pivot]!, xi[k]!];
+      const hr = xr[k]!;
+      const hi = xi[k]!;
+      xr[k] = xr[pivot]!;
+      xi[k] = xi[pivot]!;
+      xr[pivot] = hr;
+      xi[pivot] = hi;
     }
-    const [pr, pi] = [re[k * n + k]!, im[k * n + k]!];
+    const pr = re[row + k]!;
+    const pi = im[row + k]!;
     const d = pr * pr + pi * pi;
-    const [ir, ii] = [pr / d, -pi / d];
+    const ir = pr / d;
+    const ii = -pi / d;
     for (let i = k + 1; i < n; i++) {
-      const [ar, ai] = [re[i * n + k]!, im[i * n + k]!];
+      const at = i * n;
+      const ar = re[at + k]!;
+      const ai = im[at + k]!;
       if (ar === 0 && ai === 0) continue;
       const fr = ar * ir - ai * ii;
       const fi = ar * ii + ai * ir;
       for (let j = k + 1; j < n; j++) {
-        const [br, bi] = [re[k * n + j]!, im[k * n + j]!];
-        re[i * n + j]! -= fr * br - fi * bi;
-        im[i * n + j]! -= fr * bi + fi * br;
+        const br = re[row + j]!;
+        const bi = im[row + j]!;
+        if (br === 0 && bi === 0) continue;
+        re[at + j] = re[at + j]! - fr * br + fi * bi;
+        im[at + j] = im[at + j]! - fr * bi - fi * br;
       }
-      xr[i]! -= fr * xr[k]! - fi * xi[k]!;
-      xi[i]! -= fr * xi[k]! + fi * xr[k]!;
+      xr[i] = xr[i]! - fr * xr[k]! + fi * xi[k]!;
+      xi[i] = xi[i]! - fr * xi[k]! - fi * xr[k]!;
     }
   }
   for (let k = n - 1; k >= 0; k--) {
-    let [sr, si] = [xr[k]!, xi[k]!];
+    const row = k * n;
+    let sr = xr[k]!;
+    let si = xi[k]!;
     for (let j = k + 1; j < n; j++) {
-      const [ar, ai] = [re[k * n + j]!, im[k * n + j]!];
+      const ar = re[row + j]!;
+      const ai = im[row + j]!;
       sr -= ar * xr[j]! - ai * xi[j]!;
       si -= ar * xi[j]! + ai * xr[j]!;
     }
-    const [pr, pi] = [re[k * n + k]!, im[k * n + k]!];
+    const pr = re[row + k]!;
+    const pi = im[row + k]!;
     const d = pr * pr + pi * pi;
     xr[k] = (sr * pr + si * pi) / d;
     xi[k] = (si * pr - sr * pi) / d;

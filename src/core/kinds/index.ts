@@ -160,6 +160,16 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./audio/headphone-line-output/index.ts').then((m) => m.headphoneLineOutput),
     tell: () => import('./audio/headphone-line-output/telling.ts'),
   },
+  {
+    id: 'active-filter',
+    load: () => import('./analog/active-filter/index.ts').then((m) => m.activeFilter),
+    tell: () => import('./analog/active-filter/telling.ts'),
+  },
+  {
+    id: 'transimpedance-amplifier',
+    load: () => import('./analog/transimpedance-amplifier/index.ts').then((m) => m.transimpedanceAmplifier),
+    tell: () => import('./analog/transimpedance-amplifier/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

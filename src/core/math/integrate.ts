@@ -27,7 +27,7 @@ export function integrateOverFrequency(f: (frequency: number) => number, from: n
   };
   const [low, high] = [Math.log(from), Math.log(to)];
   // Two or three pieces to begin with, so that a narrow peak is not missed by both rules at once.
-  const pieces = Math.max(1, Math.ceil((high - low) / 2.5));
+  const pieces = Math.max(1, Math.ceil((high - low) / 3.5));
   let sum = 0;
   const starts = Array.from({ length: pieces }, (_, i): [number, number] => [low + ((high - low) * i) / pieces, low + ((high - low) * (i + 1)) / pieces]);
   const first = starts.map(([a, b]) => piece(a, b));

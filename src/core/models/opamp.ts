@@ -43,6 +43,22 @@ export const OP_AMP = {
   maximumJunction: num('degC', 125, undefined, { any: true }),
 } as const;
 
+/** What a filter reads of its op amps, all alike: a signal ground at half the supply, the output as far from either rail as `headroom`. */
+export const FILTER_AMP = {
+  gainBandwidth: num('Hz', 1e7, 'open-loop gain times frequency where it falls with 20 dB a decade'),
+  openLoopGain: num('', 1e6, 'open-loop gain at DC', { title: 'open-loop gain' }),
+  outputResistance: num('ohm', 100, 'open loop', { min: 0 }),
+  slewRate: num('V/s', 1e7, 'fastest change of the output', { title: 'slew rate' }),
+  voltageNoise: num('V/rtHz', 5e-9, undefined, { min: 0 }),
+  voltageNoiseCorner: num('Hz', 0, 'below it the voltage noise rises', { min: 0, title: 'corner of the voltage noise' }),
+  currentNoise: num('A/rtHz', 0, 'of each input', { min: 0, title: 'current noise' }),
+  headroom: num('V', 0.2, 'least distance of the output to either rail', { min: 0, title: 'output to the rails' }),
+  quiescentCurrent: num('A', 0.001, 'of each', { min: 0 }),
+  rippleRejection: num('dB', 90, 'at DC, referred to the input', { min: 0 }),
+  rippleRejectionCorner: num('Hz', 100, 'above it rejection falls 20 dB a decade', { title: 'corner of the ripple rejection' }),
+  supplyMaximum: num('V', 36, 'largest span between its rails', { title: 'largest supply' }),
+} as const;
+
 /**
  * Weights of a noise density e²·(1 + fc/f) seen through one pole, between two frequencies, Hz and 1: the mean square is
  * e²·(white + fc·corner). // integral of 1/(1 + (f/fb)²) and of the same over f

@@ -213,6 +213,7 @@ const amplifier = (
   offsetCurrent: offsetCurrent!,
   outputSwingHigh: swing!,
   outputSwingLow: swing!,
+  headroom: swing!,
   inputWindowHigh: windowHigh!,
   inputWindowLow: windowLow!,
   quiescentCurrent: { nominal: quiescent!, low: 0.6 * quiescent!, high: 1.4 * quiescent! },

@@ -116,10 +116,7 @@ export interface OutcomeDef {
   hidden?: true;
   /** A text or yes/no result. */
   text?: boolean;
-  /**
-   * It costs more than the rest: `evaluate` gives it as a property that is worked out when it is read, from
-   * numbers taken over before, since the inputs move meanwhile.
-   */
+  /** It costs more than the rest and is worked out where it is read: see `lately`. */
   late?: true;
 }
 /** Outcomes that are listed, by name. */

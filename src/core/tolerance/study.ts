@@ -114,7 +114,7 @@ export class Study {
     this.#earlier = earlier && sameInputs(inputs, earlier.inputs) ? earlier.#corners : null;
     this.#all = upTo(inputs.length);
     this.nominal = this.here();
-    this.#names = Object.keys(this.nominal);
+    this.#names = namesOf(this.nominal);
     this.#kept = new Float64Array(this.#names.length * 8);
     this.#standing = new Int8Array(inputs.length);
     this.#wanted = new Int8Array(inputs.length);
@@ -796,9 +796,16 @@ const WAITING = Infinity;
 const NOT_A_NUMBER = impossible('not a number');
 const NOT_FINITE = impossible('the formula gives no finite number here');
 
+/** Names of results; what is late stands behind an object's own. */
+export function namesOf(results: Results): string[] {
+  const names: string[] = [];
+  for (const name in results) names.push(name);
+  return names;
+}
+
 /** The numbers among results. */
 export const numbersOf = (results: Results): Record<string, number> =>
-  Object.fromEntries(Object.entries(results).filter((e): e is [string, number] => typeof e[1] === 'number'));
+  Object.fromEntries(namesOf(results).flatMap((name) => (typeof results[name] === 'number' ? [[name, results[name]]] : [])) as [string, number][]);
 
 /** A finite number or the reason why not: NaN and infinity never leave the engine. */
 export function numeric(value: Value | string | boolean | undefined): Value {

@@ -1,0 +1,415 @@
+import { Nodal, type NodalElement } from '../../../circuit/nodal.ts';
+import { stepResponse } from '../../../linear/small.ts';
+import { none, type Value } from '../../../math/absent.ts';
+import { goldenSection } from '../../../math/golden.ts';
+import { integrateOverFrequency } from '../../../math/integrate.ts';
+import { risingRoot } from '../../../math/root.ts';
+import { rejectionAt } from '../../../models/opamp.ts';
+import { halfPowerRatio, passbandRise, shapeAt, type Shape } from '../../../models/prototype.ts';
+import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
+import { fromDb, toDb } from '../../../physics/network.ts';
+import type { AnyInputs, Given } from '../../../stage/data.ts';
+import { circuitOf, passband, shapeOf, slotsOf, targetsOf, type Circuit } from './layout.ts';
+
+/** A section as its parts make it. */
+export interface Section {
+  circuit: Circuit;
+  /** By place in the section, from 1; 0 where there is none. */
+  R: readonly number[];
+  C: readonly number[];
+  /** Gain of a Sallen-Key section's amplifier. */
+  k: number;
+  frequency: number;
+  quality: number | null;
+  /** In its own passband, with sign. */
+  gain: number;
+}
+
+/** Points of the passband at which the shape is held against the ideal one. */
+export const GRID = 31;
+const PEAK_POINTS = 49;
+
+/** Frequency, quality and gain of each section from its parts, op amps ideal, the source's resistance in the first. // [Sallen], [Zverev] */
+export function sections({ given: g, parts }: AnyInputs): Section[] {
+  return targetsOf(g).map((target, i) => {
+    const circuit = circuitOf(g, target);
+    const slots = slotsOf(circuit, g.shape);
+    const read = (letter: 'R' | 'C') =>
+      [0, 1, 2, 3, 4].map((place) => (slots[letter].includes(place) ? ((parts[`${letter}${i + 1}${place}`]?.value as number | null) ?? 0) : 0));
+    const [R, C] = [read('R'), read('C')];
+    const source = i === 0 && g.shape !== 'highpass' ? g.sourceResistance : 0;
+    return { circuit, R, C, ...natural(circuit, g.shape, R, C, source) };
+  });
+}
+
+/** Frequency, quality and gain of one section from its parts, by place. */
+export function natural(
+  circuit: Circuit,
+  shape: string,
+  R: readonly number[],
+  C: readonly number[],
+  source: number,
+): Pick<Section, 'k' | 'frequency' | 'quality' | 'gain'> {
+  const [r1, r2, r3, r4] = [R[1]! + source, R[2]!, R[3]!, R[4]!];
+  const [c1, c2, c3] = [C[1]!, C[2]!, C[3]!];
+  const made = (w: number, quality: number | null, gain: number, k = 1) => ({ k, frequency: w / (2 * Math.PI), quality, gain });
+  if (circuit === 'first') return made(1 / (r1 * c1), null, 1);
+  if (circuit !== 'feedback') {
+    const k = circuit === 'equal' ? 1 + r4 / r3 : 1;
+    const w = 1 / Math.sqrt(r1 * r2 * c1 * c2);
+    const damping = shape === 'highpass' ? r1 * (c1 + c2) + r2 * c2 * (1 - k) : r1 * c2 + r2 * c2 + r1 * c1 * (1 - k);
+    return made(w, 1 / (w * damping), k, k);
+  }
+  if (shape === 'lowpass') {
+    const w = 1 / Math.sqrt(r2 * r3 * c1 * c2);
+    return made(w, 1 / (w * c2 * (r2 + r3 + (r2 * r3) / r1)), -r2 / r1);
+  }
+  if (shape === 'highpass') {
+    const w = 1 / Math.sqrt(r1 * r2 * c2 * c3);
+    return made(w, (w * r2 * c2 * c3) / (c1 + c2 + c3), -c1 / c2);
+  }
+  const w = Math.sqrt((1 / r1 + (r3 > 0 ? 1 / r3 : 0)) / (r2 * c1 * c2));
+  const both = 1 / c1 + 1 / c2;
+  return made(w, (w * r2) / both, -r2 / (r1 * c1 * both));
+}
+
+/** Gain-bandwidth that leaves a section undisturbed, before the factor, Hz. */
+export function bandwidthOf(s: Section, shape: string): number {
+  const q = s.quality ?? 0;
+  if (s.circuit === 'first') return s.frequency;
+  if (s.circuit !== 'feedback') return s.frequency * s.k * Math.max(q, 1);
+  return shape === 'bandpass' ? 2 * q * q * s.frequency : s.frequency * (1 + Math.abs(s.gain)) * Math.max(q, 1);
+}
+
+export const outputOf = (section: number): string => `o${section + 1}`;
+
+/** The cascade as a network, driven at `s`. */
+export function elements(all: readonly Section[], g: Given, u: Readonly<Record<string, number>>, ideal = false): NodalElement[] {
+  const found: NodalElement[] = [];
+  const rs = g.sourceResistance as number;
+  const shape = g.shape as string;
+  let before = 's';
+  if (rs > 0) {
+    found.push({ is: 'resistor', name: 'Rs', a: 's', b: 'i', ohms: rs });
+    before = 'i';
+  }
+  all.forEach(({ circuit, R, C }, i) => {
+    const k = i + 1;
+    const [x, p, n, out] = [`x${k}`, `p${k}`, `n${k}`, outputOf(i)];
+    const r = (place: number, a: string, b: string): void => {
+      if (R[place]! > 0) found.push({ is: 'resistor', name: `R${k}${place}`, a, b, ohms: R[place]! });
+    };
+    const c = (place: number, a: string, b: string): void => void found.push({ is: 'capacitor', name: `C${k}${place}`, a, b, farads: C[place]! });
+    const amplifier = (plus: string, minus: string): void =>
+      void found.push({
+        is: 'opamp',
+        name: `U1.${k}`,
+        p: plus,
+        n: minus,
+        out,
+        openLoopGain: ideal ? Infinity : u.openLoopGain!,
+        gainBandwidth: ideal ? Infinity : u.gainBandwidth!,
+        outputResistance: ideal ? 0 : u.outputResistance!,
+        voltageNoise: u.voltageNoise!,
+        voltageNoiseCorner: u.voltageNoiseCorner!,
+        currentNoise: u.currentNoise!,
+      });
+    const high = shape === 'highpass';
+    if (circuit === 'first') {
+      if (high) [c(1, before, p), r(1, p, '0')];
+      else [r(1, before, p), c(1, p, '0')];
+      amplifier(p, out);
+    } else if (circuit === 'feedback') {
+      if (high) [c(1, before, x), c(2, x, out), c(3, x, n), r(1, x, '0'), r(2, n, out)];
+      else if (shape === 'lowpass') [r(1, before, x), r(2, x, out), r(3, x, n), c(1, x, '0'), c(2, n, out)];
+      else [r(1, before, x), r(3, x, '0'), c(1, x, out), c(2, x, n), r(2, n, out)];
+      amplifier('0', n);
+    } else {
+      if (high) [c(1, before, x), c(2, x, p), r(1, x, out), r(2, p, '0')];
+      else [r(1, before, x), r(2, x, p), c(1, x, out), c(2, p, '0')];
+      if (circuit === 'equal') [r(3, n, '0'), r(4, out, n)];
+      amplifier(p, circuit === 'equal' ? n : out);
+    }
+    before = out;
+  });
+  if (Number.isFinite(g.loadResistance as number)) found.push({ is: 'resistor', name: 'RL', a: before, b: '0', ohms: g.loadResistance as number, quiet: true });
+  return found;
+}
+
+/** Where a function that starts above zero first falls to it, going out from a frequency by factors; null where it does not. */
+function crossing(above: (f: number) => number, from: number, to: number): number | null {
+  if (!(above(from) > 0)) return null;
+  const up = to > from;
+  const steps = Math.max(100, Math.ceil(Math.abs(Math.log(to / from)) / 0.04));
+  let last = from;
+  for (let i = 1; i <= steps; i++) {
+    const f = from * (to / from) ** (i / steps);
+    if (above(f) <= 0) {
+      const at = risingRoot((u) => (up ? -1 : 1) * above(Math.exp(u)), Math.log(Math.min(last, f)), Math.log(Math.max(last, f)));
+      return at === null ? null : Math.exp(at);
+    }
+    last = f;
+  }
+  return null;
+}
+
+/** Logarithmic grid point. */
+export const gridAt = (from: number, to: number, i: number, points: number): number => from * (to / from) ** (i / (points - 1));
+
+/** A cascade with its real op amps: every figure is worked out once, when it is asked for. */
+export class Cascade {
+  readonly sections: Section[];
+  readonly #shape: Shape;
+  readonly #passband: readonly [number, number];
+  readonly #g: Given & Record<string, number>;
+  readonly #u: Record<string, number>;
+  readonly #carried: {
+    sourceNoise: number | null;
+    inputAmplitude: number | null;
+    supplyRipple: number;
+    rippleFrequency: number;
+    signalRipple: number;
+    signalRippleFrequency: number | null;
+  };
+  readonly #ambient: number;
+  #real: Nodal | null = null;
+  #ideal: Nodal | null = null;
+  readonly #known = new Map<string, Value | readonly number[]>();
+
+  /** @param design the givens as designed: what the shape is held against does not move with their spread */
+  constructor(x: AnyInputs, design: AnyInputs = x.given) {
+    // Taken over: the inputs move while a figure waits to be asked for.
+    this.#g = { ...x.given };
+    this.#u = { ...x.parts.U1 };
+    this.#carried = { ...x.carried };
+    this.#ambient = x.ambient;
+    this.sections = sections(x);
+    this.#shape = shapeOf(design);
+    this.#passband = passband(design);
+  }
+
+  get real(): Nodal {
+    return (this.#real ??= new Nodal(elements(this.sections, this.#g, this.#u), 's'));
+  }
+  get ideal(): Nodal {
+    return (this.#ideal ??= new Nodal(elements(this.sections, this.#g, this.#u, true), 's'));
+  }
+  get band(): boolean {
+    return this.#shape.shape === 'bandpass';
+  }
+  /** Where attenuation is wanted, Hz. */
+  get stopband(): number | null {
+    return this.#g.attenuationFrequency ?? null;
+  }
+  get out(): string {
+    return outputOf(this.sections.length - 1);
+  }
+  #once<T extends Value | readonly number[]>(name: string, work: () => T): T {
+    let found = this.#known.get(name) as T | undefined;
+    if (found === undefined) this.#known.set(name, (found = work()));
+    return found;
+  }
+
+  /** Gain that the shape is counted from: at DC, at the centre, or far above with the op amps left out. */
+  reference(net = this.real): number {
+    return this.#once(net === this.#ideal ? 'reference ideal' : 'reference', () => {
+      const { shape, frequency } = this.#shape;
+      if (shape === 'lowpass') return net.gain(this.out, frequency * 1e-6);
+      if (shape === 'bandpass') return net.gain(this.out, frequency);
+      return this.ideal.gain(this.out, 30 * frequency) / shapeAt(this.#shape, 30 * frequency);
+    });
+  }
+
+  /** Gain with the sign of its sections. */
+  get gain(): number {
+    return this.reference() * this.sections.reduce((sign, s) => sign * Math.sign(s.gain), 1);
+  }
+
+  #top(net: Nodal): number {
+    return this.reference(net) * passbandRise(this.#shape.response, this.#shape.order, this.#shape.ripple);
+  }
+
+  /** Half-power frequencies, Hz: the one of a low-pass or high-pass, or one side of a band-pass. */
+  half(side: 'only' | 'low' | 'high', net = this.real): Value {
+    return this.#once(`half ${side} ${net === this.real}`, () => {
+      const level = this.#top(net) * Math.SQRT1_2;
+      const { shape, frequency, bandwidth } = this.#shape;
+      const above = (f: number) => net.gain(this.out, f) / level - 1;
+      const found =
+        shape === 'lowpass'
+          ? crossing(above, frequency / 2, frequency * 1e3)
+          : shape === 'highpass'
+            ? crossing(above, frequency * 2, frequency / 1e3)
+            : crossing(above, frequency, side === 'low' ? frequency / (1 + (20 * bandwidth) / frequency) : frequency * (1 + (20 * bandwidth) / frequency));
+      return found ?? NO_HALF;
+    });
+  }
+
+  get ratio(): number {
+    return halfPowerRatio(this.#shape.response, this.#shape.order, this.#shape.ripple);
+  }
+
+  /** The half-power frequency taken back to the edge. */
+  cutoff(net = this.real): Value {
+    const half = this.half('only', net);
+    if (typeof half !== 'number') return half;
+    return this.#shape.shape === 'highpass' ? half * this.ratio : half / this.ratio;
+  }
+
+  get cutoffShift(): Value {
+    const [real, ideal] = [this.cutoff(), this.cutoff(this.ideal)];
+    return typeof real !== 'number' ? real : typeof ideal !== 'number' ? ideal : real / ideal - 1;
+  }
+
+  attenuation(frequency: number): number {
+    return toDb(this.#top(this.real) / this.real.gain(this.out, frequency));
+  }
+
+  /** Deviation from the ideal shape at a point of the passband, dB. */
+  error(point: number): number {
+    const f = gridAt(this.#passband[0], this.#passband[1], point, GRID);
+    return toDb(this.real.gain(this.out, f) / this.reference() / shapeAt(this.#shape, f));
+  }
+
+  /** Largest gain from the input to the output of each section. */
+  get peaks(): readonly number[] {
+    return this.#once('peaks', () => {
+      const { shape, frequency: f } = this.#shape;
+      const [from, to] = shape === 'lowpass' ? [f / 100, 10 * f] : shape === 'highpass' ? [f / 10, 100 * f] : [f / 10, 10 * f];
+      const names = this.sections.map((_, i) => outputOf(i));
+      const rows = Array.from({ length: PEAK_POINTS }, (_, i) => names.map((name) => this.real.gain(name, gridAt(from, to, i, PEAK_POINTS))));
+      return names.map((name, n) => {
+        const best = rows.reduce((a, row, i) => (row[n]! > rows[a]![n]! ? i : a), 0);
+        // Far inside its passband it is the product of the gains; where nothing peaks that is the highest.
+        const far = shape === 'bandpass' ? 0 : this.sections.slice(0, n + 1).reduce((all, s) => all * Math.abs(s.gain), 1);
+        if (best === 0 || best === PEAK_POINTS - 1) return Math.max(rows[best]![n]!, far);
+        const span = Math.log(to / from) / (PEAK_POINTS - 1);
+        const at = Math.log(gridAt(from, to, best, PEAK_POINTS));
+        const level = (u: number) => -this.real.gain(name, Math.exp(u));
+        return Math.max(far, rows[best]![n]!, -level(goldenSection(level, at - span, at + span, 16)));
+      });
+    });
+  }
+
+  /** Peak at the output, V: what is wanted, or what arrives times the gain. */
+  get swing(): number {
+    const { inputAmplitude } = this.#carried;
+    return inputAmplitude === null ? this.#g.outputSwing! : inputAmplitude * this.reference();
+  }
+  get #input(): number {
+    return this.swing / this.reference();
+  }
+  get peakSwing(): number {
+    return Math.max(this.swing, Math.max(...this.peaks) * this.#input);
+  }
+  /** What an output has on either side of the signal ground, at the trough of the supply, V. */
+  get room(): number {
+    return this.#g.supplyVoltage! / 2 - this.#carried.supplyRipple / 2 - this.#u.headroom!;
+  }
+  get maximumSwing(): Value {
+    return this.peakSwing > 0 ? (this.swing * this.room) / this.peakSwing : NO_SIGNAL;
+  }
+
+  get slewRateNeeded(): number {
+    return this.#once('slew', () => {
+      const [from, edge] = this.#passband;
+      const to = this.#shape.shape === 'highpass' ? Math.max(this.#g.bandHigh!, from) : edge;
+      let most = 0;
+      for (let i = 0; i < GRID; i++) {
+        const f = gridAt(from, to, i, GRID);
+        for (let k = 0; k < this.sections.length; k++) most = Math.max(most, 2 * Math.PI * f * this.real.gain(outputOf(k), f));
+      }
+      return most * this.#input;
+    }) as number;
+  }
+
+  /** Mean square per hertz at the output: own noise, and of a linked source what it says in place of its resistance's. */
+  density(frequency: number): number {
+    const own = this.real.density(this.out, frequency, this.#ambient);
+    const { sourceNoise } = this.#carried;
+    if (sourceNoise === null) return own;
+    const kt = 4 * BOLTZMANN * (this.#ambient + ZERO_CELSIUS);
+    return Math.max(0, own + (sourceNoise ** 2 - kt * this.#g.sourceResistance!) * this.real.gain(this.out, frequency) ** 2);
+  }
+  get noise(): number {
+    return this.#once('noise', () => Math.sqrt(integrateOverFrequency((f) => this.density(f), this.#g.bandLow!, this.#g.bandHigh!, 1e-4)));
+  }
+
+  get delay(): Value {
+    const { shape, frequency } = this.#shape;
+    return shape === 'highpass' ? NO_DELAY : this.real.delay(this.out, shape === 'lowpass' ? frequency / 100 : frequency);
+  }
+
+  /** Overshoot of the step of a low-pass, of its sections with ideal op amps. */
+  get overshoot(): Value {
+    if (this.#shape.shape !== 'lowpass') return NO_STEP;
+    return this.#once('overshoot', () => {
+      const slowest = Math.min(...this.sections.map((s) => s.frequency));
+      const steps = 1000;
+      const y = this.step((2 + this.sections.length) / slowest, steps);
+      let best = 0;
+      for (let i = 1; i < steps; i++) if (y[i]! > y[best]!) best = i;
+      if (best === 0 || best >= steps) return Math.max(0, y[steps]! - 1);
+      // The vertex of the parabola through three points.
+      const [a, b, c] = [y[best - 1]!, y[best]!, y[best + 1] ?? y[best]!];
+      const bend = a - 2 * b + c;
+      return Math.max(0, b - (bend < 0 ? (a - c) ** 2 / (8 * bend) : 0) - 1);
+    });
+  }
+
+  /** Response to a step at equal times, as a share of the final value. */
+  step(stop: number, steps: number): Float64Array {
+    const n = this.sections.reduce((sum, s) => sum + (s.quality === null ? 1 : 2), 0);
+    const a = Array.from({ length: n }, () => Array.from({ length: n }, () => 0));
+    const b = Array.from({ length: n }, () => 0);
+    let at = 0;
+    let before = -1;
+    const feed = (row: number, k: number): void => {
+      if (before < 0) b[row] = k;
+      else a[row]![before]! += k;
+    };
+    for (const s of this.sections) {
+      const w = 2 * Math.PI * s.frequency;
+      if (s.quality === null) {
+        a[at]![at] = -w;
+        feed(at, w);
+        before = at++;
+        continue;
+      }
+      a[at]![at + 1] = w;
+      a[at + 1]![at] = -w;
+      a[at + 1]![at + 1] = -w / s.quality;
+      feed(at + 1, w);
+      before = at;
+      at += 2;
+    }
+    return stepResponse(
+      a,
+      b,
+      Array.from({ length: n }, (_, i) => Number(i === before)),
+      0,
+      stop,
+      steps,
+    );
+  }
+
+  /** Ripple at the output, peak to peak, V: through each op amp, through the signal ground, and with the signal. */
+  get ripple(): number {
+    const { supplyRipple, rippleFrequency, signalRipple, signalRippleFrequency } = this.#carried;
+    let sum = 0;
+    if (supplyRipple > 0) {
+      const through =
+        this.real.errorGain(this.out, rippleFrequency) * fromDb(-rejectionAt(this.#u.rippleRejection!, this.#u.rippleRejectionCorner!, rippleFrequency));
+      const h = this.real.voltage(this.out, rippleFrequency);
+      // The signal ground moves under the stage while the source stands still.
+      const ground = (Math.hypot(1 - h.re, h.im) * fromDb(-this.#g.referenceRejection!)) / 2;
+      sum += supplyRipple * (through + ground);
+    }
+    return sum + (signalRipple > 0 ? signalRipple * this.real.gain(this.out, signalRippleFrequency ?? rippleFrequency) : 0);
+  }
+}
+
+const NO_HALF = none('the response does not fall to half power there');
+const NO_DELAY = none('a high-pass has no delay to speak of');
+const NO_STEP = none('only a low-pass follows a step');
+const NO_SIGNAL = none('there is no signal');
