@@ -86,7 +86,10 @@ function banded(stage: StageSum, curve: Plot, values: (x: number[]) => Value[]):
   const points = () => Object.fromEntries(values(x).map((v, i) => [String(i), v]));
   const spreads = new Study(study.inputs, points, undefined, study.prepare);
   const all = x.map((_, i) => spreads.plain(String(i)));
-  return { curve, x, nominal: all.map((s) => s.nominal), low: all.map((s) => s.low), high: all.map((s) => s.high) };
+  // At the bottom of a notch every corner is shallower than the design itself.
+  const end = (of: (s: (typeof all)[number]) => number | null, least: (a: number, b: number) => number) =>
+    all.map((s) => (s.nominal === null || of(s) === null ? of(s) : least(of(s)!, s.nominal)));
+  return { curve, x, nominal: all.map((s) => s.nominal), low: end((s) => s.low, Math.min), high: end((s) => s.high, Math.max) };
 }
 
 function abscissa(curve: Plot, share: number): number {

@@ -376,9 +376,11 @@ export class StageNode {
       : own;
     const outcomes = this.kind.outcomes as Record<string, OutcomeDef>;
     const insideOf = (name: string) => {
-      const inside = outcomes[name]?.inside;
+      const def = outcomes[name];
+      const inside = def?.inside ?? (def?.nullsAt === undefined ? undefined : NOWHERE);
       return (
         inside && {
+          nullsAt: def?.nullsAt,
           ...inside,
           value: inside.value && (() => inside.value!(x, env)),
         }
@@ -485,7 +487,7 @@ export class StageNode {
         if (!open) return [value ?? 0];
         const limits = wishes.limits?.[slot];
         const [from, to] = [limits?.low ?? low, limits?.high ?? high];
-        const own = def.type === 'device' ? undefined : wishes.own?.[def.type];
+        const own = def.type === 'device' || def.type === 'ratio' ? undefined : wishes.own?.[def.type];
         return own ? own.filter((v) => v >= from && v <= to) : seriesBetween(series, from, to);
       },
       tolerance: (slot) => part(slot).tolerance,
@@ -538,6 +540,8 @@ export function differ(a: ReadonlyMap<string, Link>, b: ReadonlyMap<string, Link
   }
   return false;
 }
+
+const NOWHERE: NonNullable<OutcomeDef['inside']> = { inputs: [] };
 
 const lateNames = new Map<Kind, ReadonlySet<string>>();
 function lateOf(kind: Kind): ReadonlySet<string> {

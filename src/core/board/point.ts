@@ -62,7 +62,7 @@ export class Cell {
   /** An outcome at this point; of one made from others, that of its nominal. */
   nominal(outcome: string): number | null {
     const derived = this.node.derived(outcome);
-    if (derived && 'largestOf' in derived) return this.judged.nominal(outcome);
+    if (derived && ('largestOf' in derived || 'made' in derived)) return this.judged.nominal(outcome);
     const value = this.o[derived && 'nominalOf' in derived ? derived.nominalOf : outcome];
     return typeof value === 'number' && Number.isFinite(value) ? value : null;
   }
@@ -559,7 +559,7 @@ function follow(cell: Cell, carries: readonly Carry[], state: StateId): void {
 /** A carried figure of a stage: an outcome, a given, a parameter or a carried field. */
 function reader(cell: Cell, name: string): () => number | null {
   const derived = cell.node.derived(name);
-  if (derived && 'largestOf' in derived) return () => cell.judged.nominal(name);
+  if (derived && ('largestOf' in derived || 'made' in derived)) return () => cell.judged.nominal(name);
   const ref = derived && 'nominalOf' in derived ? derived.nominalOf : name;
   const x = cell.node.inputs.x;
   const dot = ref.indexOf('.');

@@ -56,6 +56,9 @@ describe('a small network', () => {
     const [one] = new Nodal(tank('a', 's'), 's').modes(null, 5000).poles.filter((p) => p.im > 0);
     expect(one!.re / (-r / (2 * l))).toBeCloseTo(1, 9);
     expect(one!.im / Math.sqrt(1 / (l * c) - (r / (2 * l)) ** 2)).toBeCloseTo(1, 9);
+    const near = new Nodal(tank('a', 's'), 's').poleNear('a', { re: -3000, im: 29000 })!;
+    expect(near.re / one!.re).toBeCloseTo(1, 9);
+    expect(near.im / one!.im).toBeCloseTo(1, 9);
     const two = new Nodal([...tank('a', 's'), { is: 'vcvs', name: 'B', a: 'b', b: '0', p: 'a', n: '0', gain: 1 }, ...tank('d', 'b')], 's').modes(null, 5000);
     expect(two.poles).toHaveLength(4);
   });

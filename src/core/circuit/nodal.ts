@@ -122,7 +122,7 @@ export class Nodal {
   }
 
   /** Admittances at a frequency, transposed for the adjoint, into the work arrays; the drive into the right-hand side. */
-  #fill(frequency: number, transposed: boolean): void {
+  #fill(frequency: number, transposed: boolean, sigma = 0): void {
     const n = this.#n;
     const w = TAU * frequency;
     const { re, im, xr, xi } = { re: this.#re, im: this.#im, xr: this.#xr, xi: this.#xi };
@@ -135,9 +135,10 @@ export class Nodal {
     } else {
       re.set(this.#g);
       for (let i = 0; i < n * n; i++) im[i] = w * this.#c[i]!;
+      if (sigma !== 0) for (let i = 0; i < n * n; i++) re[i]! += sigma * this.#c[i]!;
     }
     for (let i = 0; i < n; i++) {
-      xr[i] = this.#driveG[i]!;
+      xr[i] = this.#driveG[i]! + sigma * this.#driveC[i]!;
       xi[i] = w * this.#driveC[i]!;
     }
     const add = (row: number, column: number, yr: number, yi: number): void => {
@@ -151,9 +152,12 @@ export class Nodal {
       }
     };
     for (const { a, b, ohms, henries, farads } of this.#branches) {
-      const x = w * henries - 1 / (w * farads);
-      const d = ohms * ohms + x * x;
-      const [yr, yi] = [ohms / d, -x / d];
+      // Of R + s·L + 1/(s·C), s = σ + jω.
+      const size = sigma * sigma + w * w;
+      const r = ohms + sigma * henries + (sigma === 0 ? 0 : sigma / (size * farads));
+      const x = w * henries - w / (size * farads);
+      const d = r * r + x * x;
+      const [yr, yi] = [r / d, -x / d];
       for (const [here, there] of [
         [a, b],
         [b, a],
@@ -165,7 +169,7 @@ export class Nodal {
     }
     for (const u of this.#amplifiers) {
       if (u.ohms === 0) continue;
-      const [kr, ki] = loopGain(u, w);
+      const [kr, ki] = loopGain(u, w, sigma);
       add(u.out, u.p, -kr, -ki);
       add(u.out, u.n, kr, ki);
     }
@@ -283,6 +287,37 @@ export class Nodal {
   /** Noise at a node between two frequencies, V rms. */
   noise(node: string, from: number, to: number, celsius: number): number {
     return Math.sqrt(integrateOverFrequency((f) => this.density(node, f, celsius), from, to));
+  }
+
+  /** One over the voltage of a node at a complex frequency s, rad/s: nil at a pole. */
+  #inverse(at: number, s: Complex): Complex {
+    this.#at = NaN;
+    this.#fill(s.im / TAU, false, s.re);
+    eliminate(this.#re, this.#im, this.#xr, this.#xi, this.#n);
+    const [re, im] = [this.#xr[at]!, this.#xi[at]!];
+    const d = re * re + im * im;
+    return { re: re / d, im: -im / d };
+  }
+
+  /** The complex pole nearest a guess, rad/s, by secants through one over a node's voltage; null where they do not settle. // [Brent] secant method */
+  poleNear(node: string, guess: Complex): Complex | null {
+    const at = this.#index.get(node);
+    if (at === undefined) return null;
+    let a = guess;
+    let fa = this.#inverse(at, a);
+    let b = { re: guess.re * 1.001, im: guess.im * 1.001 };
+    for (let i = 0; i < 40; i++) {
+      const fb = this.#inverse(at, b);
+      const [dr, di] = [fb.re - fa.re, fb.im - fa.im];
+      const d = dr * dr + di * di;
+      if (!(d > 0)) return Number.isFinite(d) ? b : null;
+      // (b − a)·fb/(fb − fa)
+      const [qr, qi] = [(fb.re * dr + fb.im * di) / d, (fb.im * dr - fb.re * di) / d];
+      const [sr, si] = [(b.re - a.re) * qr - (b.im - a.im) * qi, (b.re - a.re) * qi + (b.im - a.im) * qr];
+      [a, fa, b] = [b, fb, { re: b.re - sr, im: b.im - si }];
+      if (Math.hypot(sr, si) < 1e-12 * Math.hypot(b.re, b.im)) return b;
+    }
+    return null;
   }
 
   /**
@@ -454,10 +489,11 @@ const amplifierOf = (e: OpAmp, node: (name: string) => number): Amplifier => ({
 });
 
 /** Current that an amplifier pushes into its output through its resistance, for 1 V between its inputs, S. */
-function loopGain(u: Amplifier, w: number): [number, number] {
+function loopGain(u: Amplifier, w: number, sigma = 0): [number, number] {
+  const real = u.still + sigma * u.slow;
   const imag = w * u.slow;
-  const d = (u.still * u.still + imag * imag) * u.ohms;
-  return [u.still / d, -imag / d];
+  const d = (real * real + imag * imag) * u.ohms;
+  return [real / d, -imag / d];
 }
 
 /** What an error at its input weighs in its own row. */

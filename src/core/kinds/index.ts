@@ -170,6 +170,41 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./analog/transimpedance-amplifier/index.ts').then((m) => m.transimpedanceAmplifier),
     tell: () => import('./analog/transimpedance-amplifier/telling.ts'),
   },
+  {
+    id: 'twin-t-notch',
+    load: () => import('./analog/twin-t-notch/index.ts').then((m) => m.twinTNotch),
+    tell: () => import('./analog/twin-t-notch/telling.ts'),
+  },
+  {
+    id: 'state-variable-filter',
+    load: () => import('./analog/state-variable-filter/index.ts').then((m) => m.stateVariableFilter),
+    tell: () => import('./analog/state-variable-filter/telling.ts'),
+  },
+  {
+    id: 'tone-control',
+    load: () => import('./analog/tone-control/index.ts').then((m) => m.toneControl),
+    tell: () => import('./analog/tone-control/telling.ts'),
+  },
+  {
+    id: 'allpass-pair',
+    load: () => import('./analog/allpass-pair/index.ts').then((m) => m.allpassPair),
+    tell: () => import('./analog/allpass-pair/telling.ts'),
+  },
+  {
+    id: 'quadrature-receiver',
+    load: () => import('./analog/quadrature-receiver/index.ts').then((m) => m.quadratureReceiver),
+    tell: () => import('./analog/quadrature-receiver/telling.ts'),
+  },
+  {
+    id: 'lc-ladder-filter',
+    load: () => import('./analog/lc-ladder-filter/index.ts').then((m) => m.lcLadderFilter),
+    tell: () => import('./analog/lc-ladder-filter/telling.ts'),
+  },
+  {
+    id: 'instrumentation-amplifier',
+    load: () => import('./analog/instrumentation-amplifier/index.ts').then((m) => m.instrumentationAmplifier),
+    tell: () => import('./analog/instrumentation-amplifier/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

@@ -136,7 +136,7 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('%s', (id, kind) => {
       expect(y).toBeLessThanOrEqual(figure.height);
     }
     const drawn = figure.items.flatMap((d) => ('id' in d && d.id ? [d.id] : []));
-    const fitted = s.parts.filter((p) => p.value !== null || p.def.type === 'device').map((p) => p.slot);
+    const fitted = s.parts.filter((p) => p.value !== null || (p.def.type === 'device' && (p.def.needed?.(s.judged.x.given) ?? true))).map((p) => p.slot);
     expect(drawn).toEqual(expect.arrayContaining(fitted));
   });
 

@@ -1,21 +1,11 @@
 import { eigenvalues } from '../linear/small.ts';
+import { once } from '../math/remember.ts';
 import type { Complex } from '../math/complex.ts';
 import { risingRoot } from '../math/root.ts';
 
 /** Classic low-pass prototypes, all poles, edge at 1 rad/s. */
 export const RESPONSES = ['butterworth', 'bessel', 'bessel-delay', 'chebyshev', 'linkwitz-riley'] as const;
 export type Response = (typeof RESPONSES)[number];
-
-const known = new Map<string, unknown>();
-/** The same for the same question: prototypes are asked for at every corner. */
-function once<T>(key: string, make: () => T): T {
-  let found = known.get(key) as T | undefined;
-  if (found === undefined) {
-    if (known.size > 512) known.clear();
-    known.set(key, (found = make()));
-  }
-  return found;
-}
 
 const epsilon = (ripple: number): number => Math.sqrt(10 ** (ripple / 10) - 1);
 

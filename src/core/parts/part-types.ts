@@ -2,7 +2,7 @@ import type { Series } from '../quantity/preferred.ts';
 import { CAPACITOR_VOLTAGES, INDUCTOR_CURRENTS, RESISTOR_POWERS } from '../quantity/stock.ts';
 import type { Unit } from '../quantity/units.ts';
 
-export type PartType = 'resistor' | 'capacitor' | 'inductor' | 'device';
+export type PartType = 'resistor' | 'capacitor' | 'inductor' | 'ratio' | 'device';
 
 /** What a sort of part is, in one place: everything else that treats parts by their sort reads it here. */
 export interface PartSort {
@@ -61,6 +61,22 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
       [0.02, 8],
     ],
     stock: { saturationCurrent: INDUCTOR_CURRENTS, currentRating: INDUCTOR_CURRENTS },
+  },
+  /** Two resistors of one network: their ratio is what it is bought for, one where nobody says otherwise. */
+  ratio: {
+    unit: '',
+    series: 'E24',
+    buyable: [0.1, 10],
+    provisional: 1,
+    grades: [
+      [0.02, 1],
+      [0.01, 1.2],
+      [0.005, 2],
+      [0.002, 3],
+      [0.001, 4],
+      [0.0005, 8],
+    ],
+    stock: {},
   },
   device: {
     unit: null,

@@ -75,7 +75,7 @@ export type Fields = Readonly<Record<string, Field>>;
 export type Given = Readonly<Record<string, unknown>>;
 
 export interface PartDef {
-  type: 'resistor' | 'capacitor' | 'inductor' | 'device';
+  type: 'resistor' | 'capacitor' | 'inductor' | 'ratio' | 'device';
   doc?: string;
   /** Parts with a value; devices have parameters only. */
   series?: Series;
@@ -89,7 +89,7 @@ export interface PartDef {
   joins?: boolean;
   /** The part does not exist for these choices. */
   needed?: (given: Given) => boolean;
-  params?: Readonly<Record<string, NumberField>>;
+  params?: Readonly<Record<string, NumberField | ChoiceField>>;
   /** The sort of generic devices that fit here. */
   takes?: DeviceSort;
   /** How many pieces the slot stands for; one where nothing is said. */
@@ -111,7 +111,13 @@ export interface OutcomeDef {
    * Made from other outcomes: the root-sum-square half-spread of one, the span over several with the nominal of one, or the
    * largest magnitude of signed alternatives, each at its own corner (plus and minus an error, the points of a band).
    */
-  derived?: { halfSpreadOf: string } | { spanOver: readonly string[]; nominalOf: string } | { largestOf: readonly string[] };
+  derived?:
+    | { halfSpreadOf: string }
+    | { spanOver: readonly string[]; nominalOf: string }
+    | { largestOf: readonly string[] }
+    | { made: (from: Ingredients) => SpreadLike };
+  /** Somewhere inside the spread of its inputs it reaches this, where a difference is exactly nil: its high end. */
+  nullsAt?: number;
   /** An alternative that only another outcome reads: not listed anywhere. */
   hidden?: true;
   /** A text or yes/no result. */
@@ -188,6 +194,18 @@ export const STATE_DRAWS = {
 } as const satisfies Record<StateId, string>;
 
 export type Results<O> = { [K in keyof O as O[K] extends { derived: unknown } ? never : K]: Value | string | boolean };
+
+/** What an outcome is made from whose ends are not those of a formula at one corner. */
+export interface Ingredients {
+  /** An outcome with its ends. */
+  out: (name: string) => SpreadLike;
+  /** The same by its plain corners: enough to see which of many matter. */
+  plain: (name: string) => SpreadLike;
+  /** Its ends over the tolerances of the parts alone, all else as designed: what copies differ by. */
+  overParts: (name: string) => SpreadLike;
+  /** Half its root-sum-square spread over the parts, or over the inputs of some paths. */
+  halfSpread: (name: string, counts?: (path: string) => boolean) => number;
+}
 
 /** A value with ends, each of which may be missing. */
 export interface SpreadLike {

@@ -1,7 +1,7 @@
 import { impossible, isAbsent, type Absent, type Value } from '../math/absent.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import { numeric, Study, type Input, type Results, type Spread } from '../tolerance/study.ts';
-import type { AnyInputs, Env, OutcomeDef } from './data.ts';
+import type { AnyInputs, Env, Ingredients, OutcomeDef } from './data.ts';
 
 export type { AnyInputs } from './data.ts';
 
@@ -34,6 +34,18 @@ export class Judged<X = AnyInputs, N extends string = string> {
     return spread;
   }
 
+  #ingredients(): Ingredients {
+    return {
+      out: (name) => this.out(name as N),
+      plain: (name) => this.study.plain(name),
+      overParts: (name) => this.study.extremeOver(name, ofParts),
+      halfSpread: (name, counts = ofParts) => {
+        const half = this.study.halfSpread(name, counts);
+        return isAbsent(half) ? 0 : half;
+      },
+    };
+  }
+
   /** Of many alternatives, the points of a band, those that may be the worst: the ends of the others are not searched. */
   #likely(names: readonly string[]): readonly string[] {
     if (names.length <= FEW) return names;
@@ -51,6 +63,7 @@ export class Judged<X = AnyInputs, N extends string = string> {
       const half = this.study.halfSpread(derived.halfSpreadOf);
       return isAbsent(half) ? { nominal: null, low: null, high: null, absent: half } : exactly(half);
     }
+    if (derived && 'made' in derived) return derived.made(this.#ingredients()) as Spread;
     if (derived && 'largestOf' in derived) return largest(this.#likely(derived.largestOf).map((n) => this.out(n as N)));
     if (derived)
       return span(
@@ -210,6 +223,10 @@ export class AtPoint<X = AnyInputs> extends Judged<X> {
     }
     const derived = this.derived(name);
     if (!derived) throw new Error(`there is no outcome "${name}"`);
+    if ('made' in derived) {
+      const out = (n: string) => this.out(n);
+      return derived.made({ out, plain: out, overParts: out, halfSpread: () => 0 }) as Spread;
+    }
     if ('largestOf' in derived) return largest(derived.largestOf.map((n) => this.out(n)));
     return 'halfSpreadOf' in derived ? exactly(0) : this.out(derived.nominalOf);
   }
@@ -246,3 +263,4 @@ export class AtPoint<X = AnyInputs> extends Judged<X> {
 }
 
 const FEW = 4;
+const ofParts = (path: string): boolean => path.startsWith('parts.');

@@ -65,8 +65,8 @@ export function randomStage(kind: Kind, random: () => number, w: Wildness = USUA
     const part: PartDoc = {};
     for (const [name, field] of Object.entries(def.params ?? {})) {
       if (random() > w.moved / 2) continue;
-      const value = number(field, random, w);
-      if (value !== undefined) part[name] = value;
+      const value = given(field, random, w);
+      if (value !== undefined) part[name] = value as PartDoc[string];
     }
     if (!Object.keys(part).length) continue;
     if (def.type !== 'device' && def.default !== undefined) part.value = def.default;

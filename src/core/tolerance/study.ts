@@ -35,6 +35,8 @@ export interface Inside {
   value?: (() => Value) | undefined;
   /** Points over the range, ends included. */
   samples?: number;
+  /** It reaches this somewhere inside: its high end. */
+  nullsAt?: number | undefined;
   /** Monotone all the same, unless these two outcomes may cross. */
   crossing?: readonly [string, string];
 }
@@ -422,6 +424,18 @@ export class Study {
     });
   }
 
+  /** Extreme values over some of the inputs, the others as designed. */
+  extremeOver(outcome: string, counts: (path: string) => boolean): Spread {
+    const tried = this.#all.filter((i) => counts(this.inputs[i]!.path));
+    return this.#spread(outcome, (k, sign, base) => {
+      const ends = this.#directions(k, sign, base);
+      for (const i of this.#all) if (!tried.includes(i)) ends[i] = 0;
+      const start = this.#corner();
+      const value = this.#value(start, k);
+      return isAbsent(value) ? value : this.#number(this.#climb(k, start, sign, tried, false), k);
+    });
+  }
+
   /** @throws for an outcome the function does not give: a slip in the caller */
   #spread(outcome: string, value: (k: number, sign: -1 | 1, base: number) => Value): Spread {
     const k = this.#names.indexOf(outcome);
@@ -442,6 +456,7 @@ export class Study {
       if (worse(this.#number(other, k), this.#number(top, k), sign)) top = other;
     }
     const inside = this.insideOf(outcome);
+    if (inside?.nullsAt !== undefined && sign > 0 && this.#influence(k).active.length > 0) return Math.max(inside.nullsAt, this.#number(top, k));
     if (!inside || (inside.crossing && !this.#cross(...inside.crossing))) return this.#number(top, k);
     // What is not monotone in an input may be worst at another end of it, with all others turned round there.
     for (const path of inside.inputs) {
@@ -636,11 +651,12 @@ export class Study {
   }
 
   /** Half the root-sum-square spread: √Σ((f(high) − f(low))/2)², every other input nominal. */
-  halfSpread(outcome: string): Value {
+  halfSpread(outcome: string, counts: (path: string) => boolean = ALL): Value {
     const k = this.#names.indexOf(outcome);
     const alone = this.#alone();
     let sum = 0;
     for (let i = 0; i < this.inputs.length; i++) {
+      if (!counts(this.inputs[i]!.path)) continue;
       const low = this.#value(alone[2 * i]!, k);
       const high = this.#value(alone[2 * i + 1]!, k);
       if (isAbsent(low)) return this.#home(low);
@@ -790,6 +806,7 @@ function spreadOf(nominal: Value, low: Value, high: Value): Spread {
 
 /** Rows whose results are kept for what is late. */
 const LATELY = 128;
+const ALL = (): boolean => true;
 const NONE_LATE: ReadonlySet<string> = new Set();
 /** Stands for a late outcome in a row: results are finite or have a reason. */
 const WAITING = Infinity;

@@ -138,14 +138,22 @@
       {#each params as [name, field] (name)}
         <div class="param">
           <span title={helpFor(stage.kind, `${part.slot}.${name}`)}>{paramTitle(name, field)}</span>
-          <QuantityField
-            label="{part.slot} {paramTitle(name, field)}"
-            unit={field.unit}
-            value={(doc?.[name] as Uncertain | undefined) ?? field.default}
-            clears
-            empty={sizedTo(name, field.unit)}
-            onset={(v) => editor.setPart(part, { [name]: v })}
-          />
+          {#if field.type === 'choice'}
+            <select
+              aria-label="{part.slot} {paramTitle(name, field)}"
+              value={(doc?.[name] as string | undefined) ?? field.default}
+              onchange={(e) => say({ [name]: e.currentTarget.value })}
+            >
+              {#each field.choices as choice (choice)}<option>{choice}</option>{/each}
+            </select>
+          {:else}<QuantityField
+              label="{part.slot} {paramTitle(name, field)}"
+              unit={field.unit}
+              value={(doc?.[name] as Uncertain | undefined) ?? field.default}
+              clears
+              empty={sizedTo(name, field.unit)}
+              onset={(v) => editor.setPart(part, { [name]: v })}
+            />{/if}
         </div>
       {/each}
       {#if !device && doc?.match === undefined}

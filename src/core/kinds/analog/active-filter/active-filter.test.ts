@@ -73,6 +73,6 @@ it('clips first inside, and hands its noise and its corner to what listens', () 
   ]);
   const f = sum.byId.get('f')!;
   expect(nominal(f, 'peakSwing')).toBeGreaterThan(1.5);
-  expect(check(f, 'clipping')!.state).not.toBe('ok');
+  expect(check(f, 'clipping')!.status).not.toBe('ok');
   expect((sum.byId.get('adc')!.judged.x as { carried: { pathCorner: number } }).carried.pathCorner).toBeCloseTo(nominal(f, 'halfPowerFrequency'), 6);
 });

@@ -1,7 +1,8 @@
 import { none, type Value } from '../../../math/absent.ts';
+import { FILTER_CARRIED, FILTER_IN, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP } from '../../../models/opamp.ts';
 import { toDb } from '../../../physics/network.ts';
-import { exactly, lesser, scaleRange } from '../../../quantity/uncertain.ts';
+import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind, type Refusal } from '../../../stage/contract.ts';
 import type { Given, OutcomeDef } from '../../../stage/data.ts';
 import { choice, num, openOhms } from '../../../stage/fields.ts';
@@ -114,10 +115,7 @@ export const activeFilter = defineKind({
     slewFactor: num('', 2, 'slew rate over that of the sine, for low distortion', { title: 'slew to spare' }),
     maximumNoise: num('V', null, 'rms in the noise band'),
     minimumDynamicRange: num('dB', null, 'from noise to clipping', { any: true, title: 'dynamic range wanted' }),
-    referenceRejection: num('dB', 40, 'of supply ripple at the signal ground: its divider with a capacitor', {
-      min: 0,
-      title: 'rejection of the signal ground',
-    }),
+    referenceRejection: REFERENCE_REJECTION,
   },
   parts: {
     R11: resistor(1, 1),
@@ -150,14 +148,7 @@ export const activeFilter = defineKind({
     C43: capacitor(4, 3),
     U1: { type: 'device', doc: 'op amp, one a section', takes: 'op amp', params: FILTER_AMP, pieces: (g: Given) => (orderly(g) ? targetsOf(g).length : 1) },
   },
-  carried: {
-    sourceNoise: num('V/rtHz', null, 'noise of what drives it, that of its resistance included', { min: 0, title: 'noise of the source' }),
-    inputAmplitude: num('V', null, 'peak of the signal that arrives', { min: 0, title: 'signal, peak' }),
-    supplyRipple: num('V', 0, 'of the rail, peak to peak', { min: 0, title: 'ripple of the supply' }),
-    rippleFrequency: num('Hz', 100, 'of the ripple of the rail'),
-    signalRipple: num('V', 0, 'ripple that comes with the signal, peak to peak', { min: 0, title: 'ripple of the signal' }),
-    signalRippleFrequency: num('Hz', null, 'of the ripple that comes with the signal', { title: 'its frequency' }),
-  },
+  carried: FILTER_CARRIED,
   outcomes: {
     sections: { unit: '', title: 'sections', doc: 'in a row' },
     ...each('targetFrequency', (s) => ({ unit: 'Hz', title: `section ${s}: frequency wanted`, doc: 'of the prototype' })),
@@ -239,13 +230,7 @@ export const activeFilter = defineKind({
   signals: {
     in: {
       role: 'in',
-      fills: {
-        sourceResistance: 'sourceResistance',
-        noise: 'sourceNoise',
-        amplitude: 'inputAmplitude',
-        ripple: 'signalRipple',
-        rippleFrequency: 'signalRippleFrequency',
-      },
+      fills: FILTER_IN,
       back: { loadResistance: (c) => inputOf(c.x.given, (slot) => c.range(`${slot}.value`)), attenuationFrequency: (c) => c.range('attenuationFrequency') },
     },
     out: {
@@ -253,33 +238,15 @@ export const activeFilter = defineKind({
       fills: { loadResistance: 'loadResistance' },
       down: (c, { in: incoming }) => {
         const g = c.x.given;
-        const middle = scaleRange(c.must('supplyVoltage'), 0.5);
-        const cascade = new Cascade(c.x);
-        const gain = c.pick('gain') ?? exactly(1);
-        const size = {
-          nominal: Math.abs(gain.nominal),
-          low: Math.min(Math.abs(gain.low), Math.abs(gain.high)),
-          high: Math.max(Math.abs(gain.low), Math.abs(gain.high)),
-        };
-        const noise = c.pick('outputNoise');
-        const upper = g.shape === 'bandpass' ? c.pick('upperCutoff') : g.shape === 'lowpass' ? c.pick('halfPowerFrequency') : null;
-        // A density that makes this noise in its band, so that those behind it add up what they see.
-        const width = Math.min(g.bandHigh, (Math.PI / 2) * (upper?.nominal ?? Infinity)) - g.bandLow;
-        const arriving = c.range('inputAmplitude');
-        return {
-          dc: middle,
-          amplitude: arriving
-            ? { nominal: arriving.nominal * size.nominal, low: arriving.low * size.low, high: arriving.high * size.high }
-            : c.must('outputSwing'),
+        return handOn(c, incoming, {
+          gain: c.pick('gain') ?? exactly(1),
           clips: c.pick('maximumSwing'),
-          sourceResistance: exactly(0),
-          noise: noise && width > 0 ? scaleRange(noise, 1 / Math.sqrt(width)) : null,
-          noiseBandwidth: upper ? lesser(scaleRange(upper, Math.PI / 2), incoming?.noiseBandwidth ?? null) : (incoming?.noiseBandwidth ?? null),
-          bandwidth: lesser(upper, incoming?.bandwidth ?? null),
+          noise: c.pick('outputNoise'),
+          band: [g.bandLow, g.bandHigh],
+          upper: g.shape === 'bandpass' ? c.pick('upperCutoff') : g.shape === 'lowpass' ? c.pick('halfPowerFrequency') : null,
           ripple: c.pick('outputRipple') ?? exactly(0),
-          rippleFrequency: c.x.carried.supplyRipple > 0 ? c.x.carried.rippleFrequency : c.x.carried.signalRippleFrequency,
-          gain: (incoming?.gain ?? 1) * cascade.gain,
-        };
+          typed: c.must('outputSwing'),
+        });
       },
       attenuation: { in: (x, _env, frequency) => new Cascade(x).attenuation(frequency) },
     },

@@ -2,12 +2,10 @@ import { Nodal, type NodalElement } from '../../../circuit/nodal.ts';
 import { stepResponse } from '../../../linear/small.ts';
 import { none, type Value } from '../../../math/absent.ts';
 import { goldenSection } from '../../../math/golden.ts';
-import { integrateOverFrequency } from '../../../math/integrate.ts';
 import { risingRoot } from '../../../math/root.ts';
-import { rejectionAt } from '../../../models/opamp.ts';
+import { densityAt, noiseAt, rippleAt } from '../../../models/filter-stage.ts';
 import { halfPowerRatio, passbandRise, shapeAt, type Shape } from '../../../models/prototype.ts';
-import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
-import { fromDb, toDb } from '../../../physics/network.ts';
+import { toDb } from '../../../physics/network.ts';
 import type { AnyInputs, Given } from '../../../stage/data.ts';
 import { circuitOf, passband, shapeOf, slotsOf, targetsOf, type Circuit } from './layout.ts';
 
@@ -323,16 +321,13 @@ export class Cascade {
     }) as number;
   }
 
-  /** Mean square per hertz at the output: own noise, and of a linked source what it says in place of its resistance's. */
   density(frequency: number): number {
-    const own = this.real.density(this.out, frequency, this.#ambient);
-    const { sourceNoise } = this.#carried;
-    if (sourceNoise === null) return own;
-    const kt = 4 * BOLTZMANN * (this.#ambient + ZERO_CELSIUS);
-    return Math.max(0, own + (sourceNoise ** 2 - kt * this.#g.sourceResistance!) * this.real.gain(this.out, frequency) ** 2);
+    return densityAt(this.real, this.out, frequency, this.#ambient, this.#carried.sourceNoise, this.#g.sourceResistance!);
   }
   get noise(): number {
-    return this.#once('noise', () => Math.sqrt(integrateOverFrequency((f) => this.density(f), this.#g.bandLow!, this.#g.bandHigh!, 1e-4)));
+    return this.#once('noise', () =>
+      noiseAt(this.real, this.out, [this.#g.bandLow!, this.#g.bandHigh!], this.#ambient, this.#carried.sourceNoise, this.#g.sourceResistance!),
+    );
   }
 
   get delay(): Value {
@@ -393,19 +388,8 @@ export class Cascade {
     );
   }
 
-  /** Ripple at the output, peak to peak, V: through each op amp, through the signal ground, and with the signal. */
   get ripple(): number {
-    const { supplyRipple, rippleFrequency, signalRipple, signalRippleFrequency } = this.#carried;
-    let sum = 0;
-    if (supplyRipple > 0) {
-      const through =
-        this.real.errorGain(this.out, rippleFrequency) * fromDb(-rejectionAt(this.#u.rippleRejection!, this.#u.rippleRejectionCorner!, rippleFrequency));
-      const h = this.real.voltage(this.out, rippleFrequency);
-      // The signal ground moves under the stage while the source stands still.
-      const ground = (Math.hypot(1 - h.re, h.im) * fromDb(-this.#g.referenceRejection!)) / 2;
-      sum += supplyRipple * (through + ground);
-    }
-    return sum + (signalRipple > 0 ? signalRipple * this.real.gain(this.out, signalRippleFrequency ?? rippleFrequency) : 0);
+    return rippleAt(this.real, this.out, this.#u as never, this.#carried, this.#g.referenceRejection!);
   }
 }
 

@@ -37,8 +37,8 @@ export const peaking = (q: number): number => (q > Math.SQRT1_2 ? 20 * Math.log1
 
 /** Feedback capacitance for a response without a peak, F: Q = 1/√2. */
 export function flat(loop: Loop): Value {
-  const found = risingRoot((c) => Math.SQRT1_2 - closed({ ...loop, c }).q, 0, 1e-6);
-  return found ?? (closed({ ...loop, c: 0 }).q <= Math.SQRT1_2 ? 0 : NO_FLAT);
+  const found = risingRoot((u) => Math.SQRT1_2 - closed({ ...loop, c: Math.exp(u) }).q, Math.log(1e-18), Math.log(1e-6));
+  return found !== null ? Math.exp(found) : closed({ ...loop, c: 0 }).q <= Math.SQRT1_2 ? 0 : NO_FLAT;
 }
 
 /** Phase margin, degrees: where gain-bandwidth over frequency times the feedback passes one. */

@@ -1,0 +1,122 @@
+import { exactly, lesser, scaleRange, type Range } from '../quantity/uncertain.ts';
+import type { Incoming, SignalDown } from '../stage/contract.ts';
+import { num } from '../stage/fields.ts';
+import type { Judged } from '../stage/judged.ts';
+import type { AnyInputs } from '../stage/data.ts';
+import { rejectionAt } from './opamp.ts';
+import type { Nodal } from '../circuit/nodal.ts';
+import { BOLTZMANN, ZERO_CELSIUS } from '../physics/constants.ts';
+import { fromDb } from '../physics/network.ts';
+import { integrateOverFrequency } from '../math/integrate.ts';
+
+/** What links bring to a filter between a supply and a signal ground at half of it. */
+export const FILTER_CARRIED = {
+  sourceNoise: num('V/rtHz', null, 'noise of what drives it, that of its resistance included', { min: 0, title: 'noise of the source' }),
+  inputAmplitude: num('V', null, 'peak of the signal that arrives', { min: 0, title: 'signal, peak' }),
+  supplyRipple: num('V', 0, 'of the rail, peak to peak', { min: 0, title: 'ripple of the supply' }),
+  rippleFrequency: num('Hz', 100, 'of the ripple of the rail'),
+  signalRipple: num('V', 0, 'ripple that comes with the signal, peak to peak', { min: 0, title: 'ripple of the signal' }),
+  signalRippleFrequency: num('Hz', null, 'of the ripple that comes with the signal', { title: 'its frequency' }),
+} as const;
+
+/** The rejection of supply ripple at the signal ground. */
+export const REFERENCE_REJECTION = num('dB', 40, 'of supply ripple at the signal ground: its divider with a capacitor', {
+  min: 0,
+  title: 'rejection of the signal ground',
+});
+
+/** What a filter's input takes over from a signal. */
+export const FILTER_IN = {
+  sourceResistance: 'sourceResistance',
+  noise: 'sourceNoise',
+  amplitude: 'inputAmplitude',
+  ripple: 'signalRipple',
+  rippleFrequency: 'signalRippleFrequency',
+} as const;
+
+interface Parameters {
+  rippleRejection: number;
+  rippleRejectionCorner: number;
+}
+interface Arriving {
+  supplyRipple: number;
+  rippleFrequency: number;
+  signalRipple: number;
+  signalRippleFrequency: number | null;
+}
+
+/** Ripple at a node of a filter, V peak to peak: through each op amp, through the signal ground, and with the signal. */
+export function rippleAt(
+  net: Nodal,
+  node: string,
+  u: Parameters,
+  { supplyRipple, rippleFrequency, signalRipple, signalRippleFrequency }: Arriving,
+  referenceRejection: number,
+): number {
+  let sum = 0;
+  if (supplyRipple > 0) {
+    const through = net.errorGain(node, rippleFrequency) * fromDb(-rejectionAt(u.rippleRejection, u.rippleRejectionCorner, rippleFrequency));
+    const h = net.voltage(node, rippleFrequency);
+    // The signal ground moves under the stage while the source stands still.
+    sum += supplyRipple * (through + (Math.hypot(1 - h.re, h.im) * fromDb(-referenceRejection)) / 2);
+  }
+  return sum + (signalRipple > 0 ? signalRipple * net.gain(node, signalRippleFrequency ?? rippleFrequency) : 0);
+}
+
+/** Mean square of noise per hertz at a node, V²/Hz: its own, and of a linked source what it says in place of its resistance's. // [Nyquist] */
+export function densityAt(net: Nodal, node: string, frequency: number, celsius: number, sourceNoise: number | null, sourceResistance: number): number {
+  const own = net.density(node, frequency, celsius);
+  if (sourceNoise === null) return own;
+  const kt = 4 * BOLTZMANN * (celsius + ZERO_CELSIUS);
+  return Math.max(0, own + (sourceNoise ** 2 - kt * sourceResistance) * net.gain(node, frequency) ** 2);
+}
+
+/** The same in a band, V rms. */
+export const noiseAt = (
+  net: Nodal,
+  node: string,
+  band: readonly [number, number],
+  celsius: number,
+  sourceNoise: number | null,
+  sourceResistance: number,
+): number => Math.sqrt(integrateOverFrequency((f) => densityAt(net, node, f, celsius, sourceNoise, sourceResistance), band[0], band[1], 1e-4));
+
+interface Passed {
+  /** Gain in the passband, with sign. */
+  gain: Range;
+  /** Output peak at which it clips. */
+  clips: Range | null;
+  /** V rms in the band. */
+  noise: Range | null;
+  band: readonly [from: number, to: number];
+  /** Where its passband ends, Hz; null where it does not. */
+  upper: Range | null;
+  ripple: Range;
+  /** Level at the output; half the supply where nothing is said. */
+  dc?: Range | null;
+  /** Output peak as typed, where no signal arrives. */
+  typed: Range | null;
+  sourceResistance?: Range | null;
+}
+
+/** What a filter hands on. */
+export function handOn(c: Judged, incoming: Incoming[string], p: Passed): Partial<SignalDown> {
+  const ends = [Math.abs(p.gain.low), Math.abs(p.gain.high)];
+  const size: Range = { nominal: Math.abs(p.gain.nominal), low: Math.min(...ends), high: Math.max(...ends) };
+  // A density that makes this noise in its band, so that those behind it add up what they see.
+  const width = Math.min(p.band[1], (Math.PI / 2) * (p.upper?.nominal ?? Infinity)) - p.band[0];
+  const arriving = c.range('inputAmplitude');
+  const carried = (c.x as AnyInputs).carried as Arriving;
+  return {
+    dc: p.dc === undefined ? scaleRange(c.must('supplyVoltage'), 0.5) : p.dc,
+    amplitude: arriving ? { nominal: arriving.nominal * size.nominal, low: arriving.low * size.low, high: arriving.high * size.high } : p.typed,
+    clips: p.clips,
+    sourceResistance: p.sourceResistance ?? exactly(0),
+    noise: p.noise && width > 0 ? scaleRange(p.noise, 1 / Math.sqrt(width)) : null,
+    noiseBandwidth: p.upper ? lesser(scaleRange(p.upper, Math.PI / 2), incoming?.noiseBandwidth ?? null) : (incoming?.noiseBandwidth ?? null),
+    bandwidth: lesser(p.upper, incoming?.bandwidth ?? null),
+    ripple: p.ripple,
+    rippleFrequency: carried.supplyRipple > 0 ? carried.rippleFrequency : carried.signalRippleFrequency,
+    gain: (incoming?.gain ?? 1) * p.gain.nominal,
+  };
+}
