@@ -205,6 +205,16 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./analog/instrumentation-amplifier/index.ts').then((m) => m.instrumentationAmplifier),
     tell: () => import('./analog/instrumentation-amplifier/telling.ts'),
   },
+  {
+    id: 'spiral-coil',
+    load: () => import('./audio/spiral-coil/index.ts').then((m) => m.spiralCoil),
+    tell: () => import('./audio/spiral-coil/telling.ts'),
+  },
+  {
+    id: 'tone-oscillator',
+    load: () => import('./audio/tone-oscillator/index.ts').then((m) => m.toneOscillator),
+    tell: () => import('./audio/tone-oscillator/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));
