@@ -1,12 +1,11 @@
 import type { Series } from '../quantity/preferred.ts';
 import type { Range, Uncertain } from '../quantity/uncertain.ts';
 import { toRange } from '../quantity/uncertain.ts';
-import { STATE_IDS, type StateId } from '../stage/contract.ts';
+import { STATE_IDS, type Row, type StateId } from '../stage/contract.ts';
 
 export const FORMAT = 'spark-sum/board';
 export const VERSION = 1;
 
-export type Row = Readonly<Record<string, number>>;
 export type GivenValue = Uncertain | string | boolean | null | readonly number[] | readonly Row[];
 
 /** A part as the file writes it: a device has parameters only. */

@@ -607,8 +607,9 @@ function nominalOf({ x, inputs }: StageInputs): AnyInputs {
   for (const slot in x.parts) parts[slot] = { ...x.parts[slot] };
   const copy: AnyInputs = { given: { ...x.given }, parts, carried: { ...x.carried }, ambient: x.ambient };
   for (const { path, nominal } of inputs) {
-    const [group, name, param] = path.split('.') as [string, string, string?];
+    const [group, name, param, key] = path.split('.') as [string, string, string?, string?];
     if (group === AMBIENT) copy.ambient = nominal;
+    else if (key !== undefined) copy[group][name] = copy[group][name].map((row: object, i: number) => (i === Number(param) ? { ...row, [key]: nominal } : row));
     else if (param !== undefined) copy.parts[name][param] = nominal;
     else if (group in copy) copy[group][name] = nominal;
   }

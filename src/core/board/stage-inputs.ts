@@ -101,6 +101,15 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
   };
   const fill = (target: Record<string, unknown>, laid: Laid, typed: unknown, certain: boolean) => {
     const link = links.get(laid.key)?.range;
+    if (laid.field.type === 'rows') {
+      const rows = (typed ?? laid.field.default) as readonly Record<string, unknown>[];
+      target[laid.name] = rows.map((row, i) => {
+        const copy: Record<string, unknown> = {};
+        for (const [key, value] of Object.entries(row)) put(copy, key, `${laid.path}.${i}.${key}`, isUncertain(value) ? toRange(value) : value, certain);
+        return copy;
+      });
+      return;
+    }
     put(target, laid.name, laid.path, typed === undefined && link === undefined ? laid.usual : fieldValue(laid.field, typed, link), certain);
   };
   const given: Record<string, unknown> = {};
@@ -172,6 +181,9 @@ function fieldValue(field: Field, typed: unknown, link: Range | null | undefined
   if (link !== undefined && link !== null) return Number.isFinite(link.nominal) ? link : (field as NumberField).open ? Infinity : null;
   return number(typed === undefined ? field.default : (typed as Uncertain | null));
 }
+
+/** A number with a spread, as a cell of a table has it. */
+const isUncertain = (value: unknown): value is Uncertain => typeof value === 'object' && value !== null && 'nominal' in value;
 
 /** Whether a part is typed, left out, or to be sized. [Engineering contract 10, Values] */
 export function isOpen(def: PartDef, named: boolean, value: unknown, given: Record<string, unknown>): boolean {

@@ -1,4 +1,4 @@
-import type { Field, ListField, NumberField, RowsField } from '../stage/contract.ts';
+import type { Column, Field, ListField, NumberField, RowsField } from '../stage/contract.ts';
 import { toRange, type Uncertain } from '../quantity/uncertain.ts';
 import { boundMessage } from '../quantity/bounds.ts';
 import { seen, type Issue } from './issues.ts';
@@ -105,11 +105,25 @@ function rowsIssues(field: RowsField, value: unknown, path: string): Issue[] {
       .map((k) => ({ path: `${path}[${i}].${k}`, message: 'unknown key.' }));
     const cells = Object.entries(field.columns).flatMap(([k, column]): Issue[] => {
       if (row[k] === undefined) return column.optional ? [] : [{ path: `${path}[${i}].${k}`, message: 'is missing.' }];
-      const as: NumberField = { type: 'number', unit: column.unit, default: 0, ...(column.min === undefined ? {} : { min: column.min }) };
-      return typeof row[k] === 'number'
-        ? numberIssues(as, row[k], `${path}[${i}].${k}`)
-        : [{ path: `${path}[${i}].${k}`, message: `expected a number, seen ${seen(row[k])}.` }];
+      return cellIssues(column, row[k], `${path}[${i}].${k}`);
     });
     return [...unknown, ...cells];
   });
 }
+
+function cellIssues(column: Column, value: unknown, path: string): Issue[] {
+  if ('choices' in column)
+    return column.choices.includes(value as string) ? [] : [{ path, message: `expected one of ${column.choices.join(', ')}, seen ${seen(value)}.` }];
+  if ('text' in column)
+    return typeof value === 'string' && value.length <= LONGEST
+      ? []
+      : [{ path, message: `expected a text of at most ${LONGEST} characters, seen ${seen(value)}.` }];
+  if ('parts' in column)
+    return Array.isArray(value) && value.length > 0 && value.length <= 9 && value.every((v) => typeof v === 'string')
+      ? []
+      : [{ path, message: `expected a list of part names, like ["R1"], seen ${seen(value)}.` }];
+  const as: NumberField = { type: 'number', unit: column.unit, default: column.nullable ? null : 0, ...(column.min === undefined ? {} : { min: column.min }) };
+  if (typeof value === 'number' || value === null || (column.spread && isObject(value))) return numberIssues(as, value, path);
+  return [{ path, message: `expected a number, seen ${seen(value)}.` }];
+}
+const LONGEST = 60;

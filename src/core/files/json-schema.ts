@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Field, Kind, PartDef } from '../stage/contract.ts';
+import type { Column, Field, Kind, PartDef } from '../stage/contract.ts';
 import { KINDS } from '../kinds/all.ts';
 import { SERIES } from '../quantity/preferred.ts';
 import { boardSchema, ID } from './schema.ts';
@@ -24,6 +24,14 @@ const UNCERTAIN: Json = {
   ],
 };
 
+function columnSchema(c: Column): Json {
+  if ('choices' in c) return { enum: c.choices };
+  if ('text' in c) return { type: 'string' };
+  if ('parts' in c) return { type: 'array', items: { type: 'string' } };
+  const number = c.spread ? { $ref: '#/$defs/uncertain' } : { type: 'number' };
+  return c.nullable ? { anyOf: [number, { type: 'null' }] } : number;
+}
+
 function fieldSchema(f: Field): Json {
   const doc = f.doc ? { description: f.doc } : {};
   switch (f.type) {
@@ -39,7 +47,11 @@ function fieldSchema(f: Field): Json {
       return {
         ...doc,
         type: 'array',
-        items: { type: 'object', properties: Object.fromEntries(Object.keys(f.columns).map((c) => [c, { type: 'number' }])), additionalProperties: false },
+        items: {
+          type: 'object',
+          properties: Object.fromEntries(Object.entries(f.columns).map(([c, column]) => [c, columnSchema(column)])),
+          additionalProperties: false,
+        },
       };
   }
 }

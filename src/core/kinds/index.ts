@@ -215,6 +215,16 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./audio/tone-oscillator/index.ts').then((m) => m.toneOscillator),
     tell: () => import('./audio/tone-oscillator/telling.ts'),
   },
+  {
+    id: 'network-ladder',
+    load: () => import('./analog/network-ladder/index.ts').then((m) => m.networkLadder),
+    tell: () => import('./analog/network-ladder/telling.ts'),
+  },
+  {
+    id: 'audio-chain',
+    load: () => import('./audio/audio-chain/index.ts').then((m) => m.audioChain),
+    tell: () => import('./audio/audio-chain/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

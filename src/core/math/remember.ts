@@ -10,3 +10,23 @@ export function once<T>(question: string, answer: () => T): T {
   }
   return found;
 }
+
+/**
+ * What was made for the same question before, the oldest going first: networks and what was read off them, which corners of one
+ * study after another ask for again.
+ */
+export function shelf<T>(most: number): (question: string, make: () => T) => T {
+  const kept = new Map<string, T>();
+  return (question, make) => {
+    let found = kept.get(question);
+    if (found === undefined) {
+      if (kept.size >= most)
+        for (const oldest of kept.keys()) {
+          kept.delete(oldest);
+          break;
+        }
+      kept.set(question, (found = make()));
+    }
+    return found;
+  };
+}

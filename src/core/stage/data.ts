@@ -59,15 +59,27 @@ export interface ListField {
   single?: boolean;
   doc?: string;
 }
-/** Rows of numbers, such as calibration points. */
+/** A column of a table: numbers, perhaps with a spread or none; a word of a few; a text; or names of parts. */
+export type Column =
+  | { unit: Unit; optional?: boolean; min?: number; spread?: true; nullable?: true; doc?: string }
+  | { choices: readonly string[]; optional?: boolean; doc?: string }
+  | { text: true; optional?: boolean; doc?: string }
+  | { parts: true; optional?: boolean; doc?: string };
+/** Rows of a table, such as calibration points. */
 export interface RowsField {
   type: 'rows';
   /** What it is called, where a name means something else here than elsewhere. */
   title?: string;
-  columns: Readonly<Record<string, { unit: Unit; optional?: boolean; min?: number; doc?: string }>>;
-  default: readonly Readonly<Record<string, number>>[];
+  columns: Readonly<Record<string, Column>>;
+  default: readonly Row[];
+  /** Rows that make sense at all; two where nothing is said, or none. */
+  least?: number;
+  /** What one row is called. */
+  row?: string;
   doc?: string;
 }
+/** A row as it is typed. */
+export type Row = Readonly<Record<string, Uncertain | string | null | readonly string[]>>;
 export type Field = NumberField | ChoiceField | FlagField | ListField | RowsField;
 export type Fields = Readonly<Record<string, Field>>;
 
@@ -130,6 +142,14 @@ export const listed = (outcomes: Readonly<Record<string, OutcomeDef>>): [name: s
   Object.entries(outcomes).filter(([, def]) => !def.hidden);
 export type OutcomeDefs = Readonly<Record<string, OutcomeDef>>;
 
+type CellOf<C> = C extends { unit: unknown; nullable: true }
+  ? number | null
+  : C extends { unit: unknown }
+    ? number
+    : C extends { parts: true }
+      ? readonly string[]
+      : string;
+
 type NumberOf<F> = F extends { nullable: true }
   ? number | null
   : F extends { default: null; open: true }
@@ -146,7 +166,7 @@ export type ValueOf<F> = F extends { type: 'number' }
       : F extends { type: 'list' }
         ? readonly number[]
         : F extends { type: 'rows'; columns: infer C }
-          ? readonly { readonly [K in keyof C]: number }[]
+          ? readonly { readonly [K in keyof C]: CellOf<C[K]> }[]
           : never;
 
 type ParamsOf<P> = P extends { params: infer Q } ? { readonly [K in keyof Q]: ValueOf<Q[K]> } : unknown;

@@ -82,7 +82,7 @@
       />
       {#if wrong}<span class="small wrong" role="alert">{wrong}</span>{/if}
     {:else}
-      <PointsField {label} {field} rows={(typed as never) ?? field.default} onset={(rows) => editor.setGiven(name, rows as never)} />
+      <PointsField {label} {field} rows={(typed as never) ?? field.default} onset={(rows) => editor.setRows(name, field, rows)} />
     {/if}
   </div>
 </div>

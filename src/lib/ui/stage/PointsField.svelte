@@ -1,62 +1,89 @@
 <script lang="ts">
-  import type { RowsField } from '../../../core/stage/contract.ts';
+  import type { Column, Row, RowsField } from '../../../core/stage/contract.ts';
   import { entryText } from '../../../core/quantity/format.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
+  import type { Uncertain } from '../../../core/quantity/uncertain.ts';
   import Button from '../atoms/Button.svelte';
   import { paramTitle } from '../words.ts';
 
-  type Row = Record<string, number>;
   let { label, field, rows, onset }: { label: string; field: RowsField; rows: readonly Row[]; onset: (rows: Row[]) => string | undefined } = $props();
   /** Rows as typed; the document only takes whole sets that make sense. */
   let draft: Record<string, string>[] | null = $state(null);
   let wrong = $state('');
   let columns = $derived(Object.entries(field.columns));
-  let shown = $derived(draft ?? rows.map((r) => Object.fromEntries(columns.map(([k, c]) => [k, r[k] === undefined ? '' : entryText(r[k], c.unit)]))));
+  let what = $derived(field.row ?? 'point');
+  let shown = $derived(draft ?? rows.map((r) => Object.fromEntries(columns.map(([k, c]) => [k, textOf(c, r[k])]))));
+
+  function textOf(column: Column, value: Row[string] | undefined): string {
+    if (value === undefined || value === null) return '';
+    if (Array.isArray(value)) return value.join(' ');
+    return 'unit' in column ? entryText(value as Uncertain, column.unit) : String(value);
+  }
+
+  /** A cell as it was typed; null where nothing is to stand, and undefined where something is missing yet. */
+  function read(column: Column, text: string): { value: Row[string] } | { message: string } | null | undefined {
+    if (text === '') {
+      if ('unit' in column && column.nullable) return { value: null };
+      return column.optional ? null : undefined;
+    }
+    if ('parts' in column) return { value: text.toUpperCase().split(/[\s,]+/) };
+    if (!('unit' in column)) return { value: text };
+    const number = parseNumber(text, column.unit);
+    return number.ok ? { value: number.value } : { message: number.message };
+  }
 
   function put(next: Record<string, string>[]): void {
     draft = next;
     wrong = '';
-    const read: Row[] = [];
+    const taken: Row[] = [];
     for (const row of next) {
-      const values: Row = {};
+      const values: Record<string, Row[string]> = {};
       for (const [key, column] of columns) {
-        const text = row[key]?.trim() ?? '';
-        if (text === '' && column.optional) continue;
-        if (text === '') return;
-        const value = parseNumber(text, column.unit);
-        if (!value.ok) {
-          wrong = value.message;
+        const cell = read(column, row[key]?.trim() ?? '');
+        if (cell === undefined) return;
+        if (cell === null) continue;
+        if ('message' in cell) {
+          wrong = cell.message;
           return;
         }
-        values[key] = value.value;
+        values[key] = cell.value;
       }
-      read.push(values);
+      taken.push(values);
     }
     // One point alone is on its way to being two.
-    if (read.length === 1) return;
-    wrong = onset(read) ?? '';
+    if (taken.length > 0 && taken.length < (field.least ?? 2)) return;
+    wrong = onset(taken) ?? '';
     if (!wrong) draft = null;
   }
+  const set = (i: number, key: string, text: string) => put(shown.map((r, j) => (j === i ? { ...r, [key]: text } : r)));
+  const fresh = (): Record<string, string> => Object.fromEntries(columns.flatMap(([k, c]) => ('choices' in c && !c.optional ? [[k, c.choices[0]!]] : [])));
 </script>
 
 <div class="points">
   {#each shown as row, i (i)}
     <div class="point">
       {#each columns as [key, column] (key)}
-        <input
-          class="num"
-          type="text"
-          aria-label="{label} {i + 1}, {paramTitle(key)}"
-          placeholder={paramTitle(key)}
-          value={row[key]}
-          onchange={(e) => put(shown.map((r, j) => (j === i ? { ...r, [key]: e.currentTarget.value } : r)))}
-          title={`${paramTitle(key)}, ${column.unit}`}
-        />
+        {#if 'choices' in column}
+          <select aria-label="{label} {i + 1}, {paramTitle(key)}" value={row[key] ?? ''} onchange={(e) => set(i, key, e.currentTarget.value)}>
+            {#if column.optional}<option value="">{paramTitle(key)}</option>{/if}
+            {#each column.choices as choice (choice)}<option>{choice}</option>{/each}
+          </select>
+        {:else}
+          <input
+            class:num={'unit' in column}
+            type="text"
+            aria-label="{label} {i + 1}, {paramTitle(key)}"
+            placeholder={paramTitle(key)}
+            value={row[key]}
+            onchange={(e) => set(i, key, e.currentTarget.value)}
+            title={'unit' in column ? `${paramTitle(key)}, ${column.unit}` : paramTitle(key)}
+          />
+        {/if}
       {/each}
-      <Button look="quiet" aria-label="Remove point {i + 1}" onclick={() => put(shown.filter((_, j) => j !== i))}>×</Button>
+      <Button look="quiet" aria-label="Remove {what} {i + 1}" onclick={() => put(shown.filter((_, j) => j !== i))}>×</Button>
     </div>
   {/each}
-  <Button look="quiet" onclick={() => (draft = [...shown, {}])}>add a point</Button>
+  <Button look="quiet" onclick={() => (draft = [...shown, fresh()])}>add a {what}</Button>
   {#if wrong}<span class="wrong small" role="alert">{wrong}</span>{/if}
 </div>
 

@@ -8,6 +8,8 @@ import type { Link } from '../../../core/board/node.ts';
 import { nudge, type Series } from '../../../core/quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
 import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+import { PART_TYPES } from '../../../core/parts/part-types.ts';
+import type { PartDef, Row, RowsField } from '../../../core/stage/contract.ts';
 import { mustTitle } from '../../../core/stage/titles.ts';
 
 /** Edits of one stage's givens and parts; each returns what is wrong, or nothing. */
@@ -24,6 +26,20 @@ export class StageEditor {
 
   setGiven(name: string, value: GivenValue | undefined): string | undefined {
     return this.#edit(mustTitle(this.stage().kind, 'given', name), setGiven(this.session().doc, this.stage().id, name, value));
+  }
+
+  /** A table in one step; a part it names for the first time gets a usual value with it. */
+  setRows(name: string, field: RowsField, rows: readonly Row[]): string | undefined {
+    const { kind, id, doc: stage } = this.stage();
+    const columns = Object.entries(field.columns).flatMap(([key, c]) => ('parts' in c ? [key] : []));
+    const refs = new Set(rows.flatMap((row) => columns.flatMap((key) => (row[key] as readonly string[] | undefined) ?? [])));
+    let doc = setGiven(this.session().doc, id, name, rows);
+    for (const [slot, def] of Object.entries(kind.parts as Record<string, PartDef>)) {
+      const had = stage.parts?.[slot];
+      if (refs.has(slot) && def.default === undefined && (had?.value ?? null) === null)
+        doc = setPart(doc, id, slot, { ...had, value: PART_TYPES[def.type].provisional, tolerance: def.tolerance ?? 0 });
+    }
+    return this.#edit(mustTitle(kind, 'given', name), doc);
   }
 
   /** Several givens in one step, as a cell brings them. */

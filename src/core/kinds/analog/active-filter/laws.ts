@@ -2,6 +2,7 @@ import { Nodal, type NodalElement } from '../../../circuit/nodal.ts';
 import { stepResponse } from '../../../linear/small.ts';
 import { none, type Value } from '../../../math/absent.ts';
 import { goldenSection } from '../../../math/golden.ts';
+import { shelf } from '../../../math/remember.ts';
 import { risingRoot } from '../../../math/root.ts';
 import { densityAt, noiseAt, rippleAt } from '../../../models/filter-stage.ts';
 import { halfPowerRatio, passbandRise, shapeAt, type Shape } from '../../../models/prototype.ts';
@@ -154,6 +155,14 @@ function crossing(above: (f: number) => number, from: number, to: number): numbe
 /** Logarithmic grid point. */
 export const gridAt = (from: number, to: number, i: number, points: number): number => from * (to / from) ** (i / (points - 1));
 
+/** Networks of a cascade, and what was read off them: the same for whoever asks with the same parts. */
+interface Made {
+  real: Nodal | null;
+  ideal: Nodal | null;
+  known: Map<string, Value | readonly number[]>;
+}
+const cascades = shelf<Made>(600);
+
 /** A cascade with its real op amps: every figure is worked out once, when it is asked for. */
 export class Cascade {
   readonly sections: Section[];
@@ -170,9 +179,7 @@ export class Cascade {
     signalRippleFrequency: number | null;
   };
   readonly #ambient: number;
-  #real: Nodal | null = null;
-  #ideal: Nodal | null = null;
-  readonly #known = new Map<string, Value | readonly number[]>();
+  readonly #made: Made;
 
   /** @param design the givens as designed: what the shape is held against does not move with their spread */
   constructor(x: AnyInputs, design: AnyInputs = x.given) {
@@ -184,13 +191,22 @@ export class Cascade {
     this.sections = sections(x);
     this.#shape = shapeOf(design);
     this.#passband = passband(design);
+    const g = x.given;
+    const u = x.parts.U1;
+    const question = [
+      ...this.sections.flatMap((s) => [s.circuit, ...s.R, ...s.C]),
+      ...[g.sourceResistance, g.loadResistance, g.bandLow, g.bandHigh, x.ambient, x.carried.sourceNoise],
+      ...[u.gainBandwidth, u.openLoopGain, u.outputResistance, u.voltageNoise, u.voltageNoiseCorner, u.currentNoise],
+      ...[design.response, design.shape, design.order, design.ripple, design.cutoffFrequency, design.centreFrequency, design.bandwidth],
+    ].join();
+    this.#made = cascades(question, () => ({ real: null, ideal: null, known: new Map() }));
   }
 
   get real(): Nodal {
-    return (this.#real ??= new Nodal(elements(this.sections, this.#g, this.#u), 's'));
+    return (this.#made.real ??= new Nodal(elements(this.sections, this.#g, this.#u), 's'));
   }
   get ideal(): Nodal {
-    return (this.#ideal ??= new Nodal(elements(this.sections, this.#g, this.#u, true), 's'));
+    return (this.#made.ideal ??= new Nodal(elements(this.sections, this.#g, this.#u, true), 's'));
   }
   get band(): boolean {
     return this.#shape.shape === 'bandpass';
@@ -203,14 +219,14 @@ export class Cascade {
     return outputOf(this.sections.length - 1);
   }
   #once<T extends Value | readonly number[]>(name: string, work: () => T): T {
-    let found = this.#known.get(name) as T | undefined;
-    if (found === undefined) this.#known.set(name, (found = work()));
+    let found = this.#made.known.get(name) as T | undefined;
+    if (found === undefined) this.#made.known.set(name, (found = work()));
     return found;
   }
 
   /** Gain that the shape is counted from: at DC, at the centre, or far above with the op amps left out. */
   reference(net = this.real): number {
-    return this.#once(net === this.#ideal ? 'reference ideal' : 'reference', () => {
+    return this.#once(net === this.#made.ideal ? 'reference ideal' : 'reference', () => {
       const { shape, frequency } = this.#shape;
       if (shape === 'lowpass') return net.gain(this.out, frequency * 1e-6);
       if (shape === 'bandpass') return net.gain(this.out, frequency);
@@ -260,13 +276,15 @@ export class Cascade {
   }
 
   attenuation(frequency: number): number {
-    return toDb(this.#top(this.real) / this.real.gain(this.out, frequency));
+    return this.#once(`attenuation ${frequency}`, () => toDb(this.#top(this.real) / this.real.gain(this.out, frequency)));
   }
 
   /** Deviation from the ideal shape at a point of the passband, dB. */
   error(point: number): number {
-    const f = gridAt(this.#passband[0], this.#passband[1], point, GRID);
-    return toDb(this.real.gain(this.out, f) / this.reference() / shapeAt(this.#shape, f));
+    return this.#once(`error ${point}`, () => {
+      const f = gridAt(this.#passband[0], this.#passband[1], point, GRID);
+      return toDb(this.real.gain(this.out, f) / this.reference() / shapeAt(this.#shape, f));
+    });
   }
 
   /** Largest gain from the input to the output of each section. */
@@ -309,7 +327,7 @@ export class Cascade {
   }
 
   get slewRateNeeded(): number {
-    return this.#once('slew', () => {
+    const steepest = this.#once('slew', () => {
       const [from, edge] = this.#passband;
       const to = this.#shape.shape === 'highpass' ? Math.max(this.#g.bandHigh!, from) : edge;
       let most = 0;
@@ -317,8 +335,9 @@ export class Cascade {
         const f = gridAt(from, to, i, GRID);
         for (let k = 0; k < this.sections.length; k++) most = Math.max(most, 2 * Math.PI * f * this.real.gain(outputOf(k), f));
       }
-      return most * this.#input;
-    }) as number;
+      return most;
+    });
+    return steepest * this.#input;
   }
 
   density(frequency: number): number {
@@ -332,7 +351,7 @@ export class Cascade {
 
   get delay(): Value {
     const { shape, frequency } = this.#shape;
-    return shape === 'highpass' ? NO_DELAY : this.real.delay(this.out, shape === 'lowpass' ? frequency / 100 : frequency);
+    return shape === 'highpass' ? NO_DELAY : this.#once('delay', () => this.real.delay(this.out, shape === 'lowpass' ? frequency / 100 : frequency));
   }
 
   /** Overshoot of the step of a low-pass, of its sections with ideal op amps. */

@@ -3,7 +3,7 @@ import { completeK, jacobi } from '../../../math/elliptic.ts';
 import { once } from '../../../math/remember.ts';
 import type { AnyInputs, Given } from '../../../stage/data.ts';
 
-export const GRID = 31;
+export const GRID = 25;
 export const CHAINS = ['A', 'B'] as const;
 export type Chain = (typeof CHAINS)[number];
 

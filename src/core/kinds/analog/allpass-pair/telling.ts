@@ -1,8 +1,8 @@
-import { suppressionOf } from '../../../models/quadrature.ts';
+import { CAP, suppressionOf } from '../../../models/quadrature.ts';
 import type { Curve, Simulation } from '../../../stage/contract.ts';
-import { port, wire, type Drawn } from '../../../stage/drawing.ts';
+import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type StepsOf, type Telling } from '../../../stage/telling.ts';
-import { say, sayOut } from '../../../stage/words.ts';
+import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import type { allpassPair } from './index.ts';
 import { chainOf, CHAINS, offAt } from './laws.ts';
 
@@ -26,31 +26,45 @@ export const telling: Telling<typeof allpassPair> = {
     );
     return [
       ...steps,
-      step(
-        'Suppression of exact corners',
-        'S = 20*log10(cos(p*pi/360)/sin(p*pi/360))',
-        'idealSuppression',
-        { p: 'idealPhaseError' },
-        'two phasors of equal length',
-      ),
+      ...((c.nominal('idealSuppression') ?? CAP) < CAP
+        ? [
+            step(
+              'Suppression of exact corners',
+              'S = 20*log10(cos(p*pi/360)/sin(p*pi/360))',
+              'idealSuppression',
+              { p: 'idealPhaseError' },
+              'two phasors of equal length',
+            ),
+          ]
+        : []),
       step('Supply current', 'I = 2*n*Iq', 'supplyCurrent', { n: 'sections', Iq: 'U1.quiescentCurrent' }, 'one op amp a section'),
     ];
   },
   figure: (c) => {
     const n = c.x.given.sections;
-    const items: Drawn[] = [port(50, 130, 'in', ''), wire(50, 130, 80, 130)];
+    const items: Drawn[] = [port(50, 150, 'in', '', 'left'), wire(50, 150, 80, 150)];
+    const slots = c.x.parts as unknown as Record<string, { value: number }>;
     CHAINS.forEach((chain, row) => {
-      const y = row === 0 ? 80 : 180;
-      items.push(wire(80, 130, 80, y, 110, y));
+      const y = row === 0 ? 80 : 240;
+      items.push(wire(80, 150, 80, y, 110, y));
       for (let i = 0; i < n; i++) {
-        const x = 110 + i * 120;
-        items.push({ sym: 'block', at: [x, y - 25], size: [95, 50], label: `${chain}${i + 1}`, value: sayOut(c, `corner${chain}${i + 1}`, 'Hz') });
-        items.push(wire(x + 95, y, x + 120, y));
+        const x = 110 + i * 185;
+        const at = `${chain}${i + 1}`;
+        items.push(
+          part('resistor', [x, y], 'right', `R${at}`, sayPart(slots[`R${at}`]!.value, 'ohm')),
+          wire(x + 70, y, x + 95, y),
+          dot(x + 82, y),
+          wire(x + 82, y, x + 82, y + 30),
+        );
+        items.push(part('capacitor', [x + 82, y + 30], 'down', `C${at}`, sayPart(slots[`C${at}`]!.value, 'F'), { side: -1 }), ground(x + 82, y + 100));
+        items.push({ sym: 'block', id: `M${at}`, at: [x + 95, y - 28], size: [74, 56], label: at, value: sayOut(c, `corner${chain}${i + 1}`, 'Hz') });
+        items.push(wire(x + 169, y, x + 185, y));
       }
-      items.push(port(110 + n * 120, y, `out ${chain}`, ''));
+      items.push(port(110 + n * 185, y, `out ${chain}`, ''));
     });
-    items.push({ sym: 'text', at: [110 + n * 60, 245], text: `90° apart within ${say(c.out('phaseError').high, 'deg')}`, value: true });
-    return { width: Math.max(420, 200 + n * 120), height: 270, title: `Two chains of ${n} all-passes`, items };
+    items.push({ sym: 'block', id: 'U1', at: [20, 300], size: [70, 44], label: 'U1', value: `${2 * n} op amps` });
+    items.push({ sym: 'text', at: [130 + n * 92, 385], text: `90° apart within ${say(c.out('phaseError').high, 'deg')}`, value: true });
+    return { width: Math.max(440, 190 + n * 185), height: 410, title: `Two chains of ${n} all-passes`, items };
   },
   simulate: (x): Simulation => {
     const { given: g, parts } = x;

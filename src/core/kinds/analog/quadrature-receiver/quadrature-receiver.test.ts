@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { agrees, alone, ends, nominal } from '../../../testing/boards.ts';
 
-const channel = (k: number, more: Record<string, object> = {}) => ({
+const channel = (k: number, more: Record<string, { value: number }> = {}): Record<string, { value: number }> => ({
   [`R${k}1`]: { value: 100 },
   [`R${k}2`]: { value: 5000 },
   [`R${k}3`]: { value: 100 },

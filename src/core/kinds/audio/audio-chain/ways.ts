@@ -1,0 +1,3 @@
+import type { Ways } from '../../../stage/ways.ts';
+
+export const ways: Ways = { ways: [['minimumHeadroom', [], []]] };
