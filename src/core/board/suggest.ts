@@ -2,6 +2,7 @@ import { railPorts, signalPorts } from '../stage/ports.ts';
 import type { Kind, RailPort, SignalPort } from '../stage/contract.ts';
 import { KINDS } from '../kinds/all.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
+import { chainBudget } from './chain-budget.ts';
 import { addStage, setSignal } from './edit.ts';
 import type { Sum } from './evaluate.ts';
 
@@ -26,7 +27,7 @@ const filters = () => KINDS.filter((k) => k.aliases.some((a) => a.startsWith('an
 
 /** What the board asks for: rails without a supply or a load, signals nobody hears, chains that ripple or aliases spoil. */
 export function suggestions(sum: Sum): Suggestion[] {
-  return [...unfed(sum), ...unused(sum), ...unheard(sum), ...spoiled(sum)];
+  return [...unfed(sum), ...unused(sum), ...unheard(sum), ...spoiled(sum), ...lateNoise(sum), ...clipped(sum)];
 }
 
 const unfed = (sum: Sum): Suggestion[] =>
@@ -75,6 +76,40 @@ function spoiled(sum: Sum): Suggestion[] {
       }));
   });
 }
+
+/** What people call a stage that only amplifies, or only takes off. */
+const called = (alias: string) => () => KINDS.filter((k) => k.aliases.includes(alias));
+const amplifiers = called('gain stage');
+const attenuators = called('attenuator');
+
+/** A suggestion of a stage before the one at a place of a chain. */
+function ahead(sum: Sum, chain: Sum['chains'][number], at: number, kinds: readonly Kind[], why: string): Suggestion[] {
+  const stage = sum.byId.get(chain[at]!.stage);
+  const port = stage && signalPort(stage.kind, 'in');
+  const from = port && stage.doc.signals?.[port];
+  if (!from) return [];
+  return kinds.map((kind) => ({ why, kind, links: { signals: { [signalPort(kind, 'in')!]: from } }, before: { stage: stage.id, port } }));
+}
+
+/** Share of the noise from which a stage rules it. */
+const RULES = 0.5;
+
+/** Chains whose noise is made by a stage that is not the first: gain belongs before it. */
+const lateNoise = (sum: Sum): Suggestion[] =>
+  sum.chains.flatMap((chain) => {
+    const { noisiest, noise } = chainBudget(chain);
+    if (noisiest === null || noisiest === 0 || noise[noisiest]! < RULES) return [];
+    const { title } = chain[noisiest]!;
+    return ahead(sum, chain, noisiest, amplifiers(), `${title} makes most of the noise of its chain: more gain ahead of it would help.`);
+  });
+
+/** Chains that clip behind their first stage. */
+const clipped = (sum: Sum): Suggestion[] =>
+  sum.chains.flatMap((chain) => {
+    const { clipsFirst, headroom } = chainBudget(chain);
+    if (clipsFirst === null || clipsFirst === 0 || headroom[clipsFirst]! >= 0) return [];
+    return ahead(sum, chain, clipsFirst, attenuators(), `${chain[clipsFirst]!.title} clips on the loudest signal: less of it would help.`);
+  });
 
 /** The board with a suggestion taken, and the new stage. */
 export function takeSuggestion(doc: BoardDoc, { kind, links, before }: Suggestion): { doc: BoardDoc; id: string } {

@@ -5,12 +5,18 @@
   import StatusMark from '../atoms/StatusMark.svelte';
   import LevelDiagram from './LevelDiagram.svelte';
   import MarginBar from './MarginBar.svelte';
+  import { chainResponse } from '../../../core/board/chain-response.ts';
+  import CurveChart from '../stage/CurveChart.svelte';
   import { chainBudget } from '../../../core/board/chain-budget.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { foldChains } from './chains.ts';
 
   let { sum, base }: { sum: Sum; base: string } = $props();
   let all = $derived(foldChains(sum));
+  /** What the end would lose in noise without a share of it, dB. */
+  const quieter = (share: number | null | undefined) => (share === null || share === undefined || share > 0.999 ? null : 10 * Math.log10(1 - share));
+  /** Chains whose response is looked at: it is worked out only then. */
+  let open: Record<string, boolean> = $state({});
 </script>
 
 <section>
@@ -47,15 +53,29 @@
       {/if}
       {#if budget.noisiest !== null}
         {@const p = chain[budget.noisiest]!}
-        <a href="{base}/stages/{p.stage}">{p.title}</a> makes {formatText(budget.noise[budget.noisiest]!, 'ratio', 2)} of the noise.
+        {@const share = budget.noise[budget.noisiest]!}
+        <a href="{base}/stages/{p.stage}">{p.title}</a> makes {formatText(share, 'ratio', 2)} of the noise{share < 0.999
+          ? `; without it the end would be ${formatText(-10 * Math.log10(1 - share), 'dB', 2)} quieter`
+          : ''}.
       {/if}
     </p>
   {/if}
+  <details ontoggle={(e) => (open[chain.at(-1)!.stage] = e.currentTarget.open)}>
+    <summary class="small">response of the chain</summary>
+    {#if open[chain.at(-1)!.stage]}
+      {@const band = chainResponse(chain)}
+      {#if band}<CurveChart {band} name={chain.at(-1)!.stage} />{:else}<p class="soft small">No stage of this chain bounds it.</p>{/if}
+    {/if}
+  </details>
   <details>
     <summary class="small">levels as a table</summary>
     <table>
       <thead
-        ><tr><th>after</th><th>level</th><th>signal, peak</th><th>headroom</th><th>noise rms</th><th>own share</th><th>ripple</th><th>source</th></tr></thead
+        ><tr
+          ><th>after</th><th>level</th><th>signal, peak</th><th>headroom</th><th>noise rms</th><th>own share</th><th>without it</th><th>ripple</th><th
+            >source</th
+          ></tr
+        ></thead
       >
       <tbody>
         {#each chain as p, i (p.stage)}
@@ -72,6 +92,7 @@
             <td><Quantity value={budget.headroom[i] ?? null} unit="dB" digits={2} /></td>
             <td><Quantity value={p.noise} unit="V" digits={2} /></td>
             <td><Quantity value={budget.noise[i] ?? null} unit="ratio" digits={2} /></td>
+            <td><Quantity value={quieter(budget.noise[i])} unit="dB" digits={2} /></td>
             <td
               ><Quantity value={p.ripple} unit="V" digits={2} />{#if p.lsb}<span class="soft small"
                   >&nbsp;= <Quantity value={p.ripple / p.lsb} unit="LSB" digits={2} /></span
