@@ -49,13 +49,17 @@ describe('symbols', () => {
 });
 
 describe.each(KINDS.map((k) => [k.id, k] as const))('the figure of %s', (_id, kind) => {
-  const drawn = [...variations(kind)].map(({ what, stage }) => {
-    const figure = told({ kind }).figure(stage.judged as never);
-    return { what, figure, labels: layoutOf(figure).labels };
-  });
+  let kept: ReturnType<typeof draw> | null = null;
+  const draw = () =>
+    [...variations(kind)].map(({ what, stage }) => {
+      const figure = told({ kind }).figure(stage.judged as never);
+      return { what, figure, labels: layoutOf(figure).labels };
+    });
+  /** Drawn when the first of its tests runs: not all kinds are looked at every time. */
+  const drawn = () => (kept ??= draw());
 
   it('has no label over another, whatever is chosen', () => {
-    for (const { what, labels } of drawn)
+    for (const { what, labels } of drawn())
       labels.forEach((a, i) =>
         labels.slice(i + 1).forEach((b) => {
           const [p, q] = [coverOf(a), coverOf(b)];
@@ -66,7 +70,7 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('the figure of %s', (_id, ki
   });
 
   it('has no label on a symbol or a wire', () => {
-    for (const { what, figure, labels } of drawn) {
+    for (const { what, figure, labels } of drawn()) {
       const obstacles = obstaclesOf(figure);
       for (const l of labels) {
         const [left, top, right, bottom] = coverOf(l);
@@ -80,7 +84,7 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('the figure of %s', (_id, ki
   });
 
   it('keeps its labels inside', () => {
-    for (const { what, figure, labels } of drawn)
+    for (const { what, figure, labels } of drawn())
       for (const l of labels) {
         const [left, top, right, bottom] = coverOf(l);
         const where = `“${l.text}” with ${what}`;
@@ -92,7 +96,7 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('the figure of %s', (_id, ki
   });
 
   it('is a drawing of its own, with all its words', () => {
-    for (const { what, figure, labels } of drawn) {
+    for (const { what, figure, labels } of drawn()) {
       const svg = figureSvg(figure, inks);
       expect(svg, what).toMatch(/^<svg xmlns/);
       expect(svg, what).not.toMatch(/NaN|undefined|Infinity/);

@@ -39,6 +39,9 @@ const each = <const Name extends string>(name: Name, def: (place: Place) => Outc
 const values = <const Name extends string>(name: Name, of: readonly number[]): Record<Each<Name>, Value> =>
   Object.fromEntries(PLACES.map((p) => [`${name}${p}`, of[p - 1] ?? NO_ELEMENT])) as Record<Each<Name>, Value>;
 
+/** A peak moves up with one part and down with it once another has moved: its ends may lie inside. */
+const TURNING = { inputs: PLACES.flatMap((p) => [`parts.L${p}.value`, `parts.C${p}.value`]), samples: 5 };
+
 export const lcLadderFilter = defineKind({
   id: 'lc-ladder-filter',
   family: 'analog',
@@ -66,7 +69,7 @@ export const lcLadderFilter = defineKind({
     supplyVoltage: num('V', null, 'switching amplifier: bus of one half bridge'),
     switchingFrequency: num('Hz', null, 'of a switching amplifier'),
     loadCurrent: num('A', 0, 'rms', { min: 0 }),
-    bridged: flag(false, 'two equal filters, each loaded by half the load; results are for one'),
+    bridged: { ...flag(false, 'two equal filters, each loaded by half the load; results are for one'), title: 'bridged' },
     maximumOutputRipple: num('V', null, 'peak to peak, at the output of one half'),
   },
   parts: {
@@ -95,8 +98,8 @@ export const lcLadderFilter = defineKind({
     insertionLoss: { unit: 'dB', title: 'insertion loss', doc: 'at DC, against the divider without loss', late: true },
     passDeviation: { unit: 'dB', title: 'at the wanted frequency', doc: 'against DC', late: true },
     attenuation: { unit: 'dB', title: 'attenuation', doc: 'against DC', late: true },
-    passbandPeak: { unit: 'dB', title: 'peak of the response', doc: 'above DC', late: true },
-    unloadedPeak: { unit: 'dB', title: 'peak without a load', doc: 'above DC', late: true },
+    passbandPeak: { unit: 'dB', title: 'peak of the response', doc: 'above DC', late: true, inside: TURNING },
+    unloadedPeak: { unit: 'dB', title: 'peak without a load', doc: 'above DC', late: true, inside: TURNING },
     rippleCurrent: { unit: 'A', title: 'ripple of the first inductor', doc: 'peak to peak, at half duty' },
     outputRipple: { unit: 'V', title: 'ripple at the output', doc: 'peak to peak, its fundamental', late: true },
     peakCurrent: { unit: 'A', title: 'peak current', doc: 'of the first inductor' },
@@ -179,7 +182,9 @@ const late = lately({
   cutoffFrequency: ({ filter }: Source) => filter.cutoff,
   insertionLoss: ({ filter }: Source) => {
     const g = filter.supply;
-    return toDb(loadOf(g) / (loadOf(g) + g.sourceResistance) / filter.dc);
+    const loss = toDb(loadOf(g) / (loadOf(g) + g.sourceResistance) / filter.dc);
+    // What is left of the last digits is no loss.
+    return Math.abs(loss) < DUST ? 0 : loss;
   },
   passDeviation: ({ filter }: Source) => at(filter.supply.passFrequency, (f) => filter.relative(f), NO_PASS),
   attenuation: ({ filter }: Source) => at(filter.supply.attenuationFrequency, (f) => -filter.relative(f), NO_FREQUENCY),
@@ -196,6 +201,7 @@ const late = lately({
   outputNoise: ({ filter, celsius }: Source) => Math.sqrt(filter.net.density(filter.out, filter.supply.cutoffFrequency / 100, celsius)),
 });
 
+const DUST = 1e-10;
 const NO_ELEMENT = none('there is no such element');
 const NO_COIL = none('there is no inductor');
 const NOT_SWITCHING = none('no bus and switching frequency are given');

@@ -50,6 +50,7 @@ export const networkLadder = defineKind({
   given: {
     elements: {
       type: 'rows',
+      title: 'branches',
       row: 'branch',
       least: 1,
       columns: { place: { choices: ['series', 'shunt'] }, join: { choices: ['series', 'parallel'], optional: true }, parts: { parts: true } },

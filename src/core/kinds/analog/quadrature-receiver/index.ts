@@ -84,7 +84,10 @@ export const quadratureReceiver = defineKind({
     S1: {
       type: 'device',
       doc: 'analog switches',
-      params: { onResistance: num('ohm', 5, undefined, { min: 0 }), quiescentCurrent: num('A', 0.002, 'with the divider of its clocks', { min: 0 }) },
+      params: {
+        onResistance: num('ohm', 5, 'of a closed switch', { min: 0 }),
+        quiescentCurrent: num('A', 0.002, 'with the divider of its clocks', { min: 0 }),
+      },
     },
     U1: {
       type: 'device',

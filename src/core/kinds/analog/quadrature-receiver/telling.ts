@@ -63,6 +63,7 @@ export const telling: Telling<typeof quadratureReceiver> = {
     const channel = (k: 1 | 2, y: number, name: string): Drawn[] => [
       wire(110, 200, 110, y, 150, y),
       { sym: 'switch', at: [150, y], label: k === 1 ? '180°' : '270°' },
+      ...(k === 1 ? [{ sym: 'block', id: 'S1', at: [20, 250], size: [60, 40], label: 'S1', value: 'clocks' } as Drawn] : []),
       { sym: 'switch', at: [150, y + 110], label: k === 1 ? '0°' : '90°' },
       wire(110, y, 110, y + 110, 150, y + 110),
       wire(210, y, 300, y),
@@ -99,7 +100,7 @@ export const telling: Telling<typeof quadratureReceiver> = {
         dot(110, 200),
         ...channel(1, 70, 'I'),
         ...channel(2, 310, 'Q'),
-        { sym: 'text', at: [500, 515], text: `${say(g.frequency, 'Hz')}, image down ${sayOut(c, 'imageSuppression', 'dB')}`, value: true },
+        { sym: 'text', at: [440, 515], text: `${say(g.frequency, 'Hz')}, image down ${sayOut(c, 'imageSuppression', 'dB')}`, value: true },
       ],
     };
   },

@@ -5,8 +5,9 @@ import { noiseAt, rippleAt } from '../../../models/filter-stage.ts';
 import { toDb } from '../../../physics/network.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 
-export const GRID = 31;
-const SCAN = 400;
+export const GRID = 16;
+/** Steps of the search for a hinge, over four decades. */
+const SCAN = 48;
 
 /** Electrical share of a track from its bottom at a rotation. // laws of rotary potentiometers: exponential between the ends */
 export function shareAt(law: string, midRatio: number, rotation: number): number {
@@ -113,8 +114,8 @@ export class Tone {
     const more = (f: number) => (control === 'bass' ? this.relative(1, 0.5, f) : this.relative(0.5, 1, f)) - HALF;
     if (more(mid) >= 0) return NO_HINGE;
     let last = mid;
-    for (let i = 1; i <= SCAN / 4; i++) {
-      const f = mid * (far / mid) ** (i / (SCAN / 4));
+    for (let i = 1; i <= SCAN; i++) {
+      const f = mid * (far / mid) ** (i / SCAN);
       if (more(f) >= 0) {
         const [low, high] = [Math.log(Math.min(f, last)), Math.log(Math.max(f, last))];
         const u = control === 'bass' ? risingRoot((v) => -more(Math.exp(v)), low, high) : risingRoot((v) => more(Math.exp(v)), low, high);
@@ -132,7 +133,7 @@ export class Tone {
   get most(): number {
     return this.#once('most', () => {
       let most = -Infinity;
-      for (let i = 0; i <= 150; i++) most = Math.max(most, this.db(1, 1, this.#d.bandLow * (this.#d.bandHigh / this.#d.bandLow) ** (i / 150)));
+      for (let i = 0; i <= 50; i++) most = Math.max(most, this.db(1, 1, this.#d.bandLow * (this.#d.bandHigh / this.#d.bandLow) ** (i / 50)));
       return most;
     });
   }

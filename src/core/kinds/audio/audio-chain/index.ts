@@ -31,7 +31,7 @@ export const audioChain = defineKind({
       doc: 'in their order; noise is that of the input in the wanted band',
     },
     sourceNoise: num('dBu', null, 'of the source in the band', { any: true, title: 'noise of the source' }),
-    minimumHeadroom: num('dB', 10, undefined, { any: true, title: 'headroom wanted' }),
+    minimumHeadroom: num('dB', 10, 'above the level at the input', { any: true, title: 'headroom wanted' }),
     minimumSignalToNoise: num('dB', 60, 'at the end', { any: true, title: 'signal to noise wanted' }),
     ambient: num('degC', null, 'from the board', { any: true }),
   },
