@@ -1,4 +1,4 @@
-import { EigenvalueDecomposition, Matrix, solve as solveReal } from 'ml-matrix';
+import { eigenvectors, solved } from '../linear/small.ts';
 import type { Complex } from '../math/complex.ts';
 import { integrateOverFrequency } from '../math/integrate.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from '../physics/constants.ts';
@@ -328,14 +328,13 @@ export class Nodal {
   modes(node: string | null, scale: number): Modes {
     const { g, c, size, at } = this.#descriptor();
     const shift = TAU * scale;
-    const [gm, cm] = [new Matrix(g), new Matrix(c)];
     if (!g.flat().every(Number.isFinite) || !c.flat().every(Number.isFinite)) return NO_MODES;
-    const m = solveReal(Matrix.add(gm, Matrix.mul(cm, shift)), cm);
-    const e = new EigenvalueDecomposition(m);
+    const shifted = g.map((row, i) => row.map((v, j) => v + shift * c[i]![j]!));
+    const e = eigenvectors(solved(shifted, c));
     const poles: Complex[] = [];
     const alive: number[] = [];
-    e.realEigenvalues.forEach((re, i) => {
-      const im = e.imaginaryEigenvalues[i]!;
+    e.re.forEach((re, i) => {
+      const im = e.im[i]!;
       const d = re * re + im * im;
       if (d * shift * shift < ALIVE) return;
       poles.push({ re: shift - re / d, im: im / d });
@@ -343,17 +342,17 @@ export class Nodal {
     });
     if (node === null) return { poles, parts: [], direct: 0 };
     // The drive is the last unknown, held by its own equation.
-    const rhs = Matrix.zeros(size, 1);
-    rhs.set(size - 1, 0, 1);
-    const b = solveReal(Matrix.add(gm, Matrix.mul(cm, shift)), rhs).to1DArray();
-    const v = e.eigenvectorMatrix;
+    const b = solved(
+      shifted,
+      g.map((_, i) => [Number(i === size - 1)]),
+    ).map(([v]) => v!);
     const [vr, vi] = [new Float64Array(size * size), new Float64Array(size * size)];
     for (let k = 0; k < size; k++) {
-      const im = e.imaginaryEigenvalues[k]!;
+      const im = e.im[k]!;
       for (let i = 0; i < size; i++) {
         const pair = im > 0 ? k : k - 1;
-        vr[i * size + k] = im === 0 ? v.get(i, k) : v.get(i, pair);
-        vi[i * size + k] = im === 0 ? 0 : Math.sign(im) * v.get(i, pair + 1);
+        vr[i * size + k] = im === 0 ? e.column(i, k) : e.column(i, pair);
+        vi[i * size + k] = im === 0 ? 0 : Math.sign(im) * e.column(i, pair + 1);
       }
     }
     const [kr, ki] = [Float64Array.from(b), new Float64Array(size)];
@@ -369,7 +368,7 @@ export class Nodal {
         direct += share.re;
         continue;
       }
-      const [mr, mi] = [e.realEigenvalues[k]!, e.imaginaryEigenvalues[k]!];
+      const [mr, mi] = [e.re[k]!, e.im[k]!];
       const d = mr * mr + mi * mi;
       parts.push({ re: (share.re * mr + share.im * mi) / d, im: (share.im * mr - share.re * mi) / d });
     }

@@ -1,4 +1,4 @@
-import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
+import { EigenvalueDecomposition, Matrix, solve } from 'ml-matrix';
 
 /** e^(A·t) of a small dense matrix by scaling and squaring a Taylor series; no numbers where A·t has none. // [Moler] method 3 */
 export function exponential(a: readonly (readonly number[])[], t: number): number[][] {
@@ -27,6 +27,17 @@ export function eigenvalues(a: readonly (readonly number[])[]): { re: number; im
   const e = new EigenvalueDecomposition(new Matrix(a.map((row) => [...row])));
   return e.realEigenvalues.map((re, i) => ({ re, im: e.imaginaryEigenvalues[i]! }));
 }
+
+/** Eigenvalues of a small dense matrix with their vectors, of a complex pair its real and imaginary part in two columns. */
+export function eigenvectors(a: readonly (readonly number[])[]): { re: number[]; im: number[]; column: (row: number, k: number) => number } {
+  const e = new EigenvalueDecomposition(new Matrix(a.map((row) => [...row])));
+  const v = e.eigenvectorMatrix;
+  return { re: e.realEigenvalues, im: e.imaginaryEigenvalues, column: (row, k) => v.get(row, k) };
+}
+
+/** X of A·X = B, small and dense. */
+export const solved = (a: readonly (readonly number[])[], b: readonly (readonly number[])[]): number[][] =>
+  solve(new Matrix(a.map((row) => [...row])), new Matrix(b.map((row) => [...row]))).to2DArray();
 
 /**
  * Response of x' = A·x + b, y = c·x + d from rest over a time, at equal steps. // [Moler] exact at the steps: the input is constant
