@@ -120,6 +120,11 @@ try {
   const onPower = core.editOnPower(power);
   row('  edit on it that warms the box: the edited stage answers', ms(await median(onPower.atOnce, 9, 2)), 'wanted: 16 ms (one frame)');
   row('  and everything it reaches has followed', ms(await median(onPower.all, 9, 2)), 'in slices of 8 ms');
+  const signal = core.signalBoard();
+  row(`evaluation of a signal board of ${signal.stages.length} stages, four chains`, ms(await median(() => core.evaluateBoard(signal), 3, 1)));
+  const onSignal = core.editOnSignal(signal);
+  row('  edit at the head of a chain: the edited stage answers', ms(await median(onSignal.atOnce, 9, 2)), 'wanted: 16 ms (one frame)');
+  row('  and its chain has followed', ms(await median(onSignal.all, 9, 2)), 'in slices of 8 ms');
   row('settling and plain corners of 40 stages', ms(await median(() => core.settleOnly(doc))));
   row('nominal evaluation of the kinds of 40 stages', ms(await median(core.nominalOf(doc))));
   row(

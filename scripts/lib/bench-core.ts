@@ -69,6 +69,50 @@ export function boardOf(count: number): BoardDoc {
   return { format: 'spark-sum/board', version: 1, name: `bench ${count}`, conditions: { ambient: { nominal: 25, low: 0, high: 50 } }, stages };
 }
 
+/** Forty stages of signal: four chains from a capsule over filters and amplifiers to a converter, on one quiet rail. */
+export function signalBoard(): BoardDoc {
+  const stages: StageDoc[] = [
+    { id: 'in', kind: 'dc-input', given: { supplyVoltage: { nominal: 9, tolerance: 0.05 }, currentLimit: 2 }, rails: { out: 'v9' } },
+    { id: 'reg', kind: 'linear-regulator', given: { outputVoltage: 5 }, rails: { in: 'v9', out: 'v5' } },
+    { id: 'watch', kind: 'voltage-divider', given: { outputVoltage: 2 }, rails: { in: 'v9' } },
+    { id: 'logic', kind: 'supply-load', given: { typicalCurrent: 0.02, peakCurrent: 0.04, minimumVoltage: 4.5, maximumVoltage: 5.5 }, rails: { in: 'v5' } },
+  ];
+  for (let i = 0; i < 4; i++) {
+    const at = (name: string) => `${name}${i}`;
+    stages.push(
+      {
+        id: at('mic'),
+        kind: 'microphone-preamp',
+        given: { source: 'capsule', gainControl: 'fixed', highestGain: 30, lowestGain: 30, referenceLevel: 2.5 },
+        rails: { vp: 'v5', capsule: 'v5' },
+      },
+      {
+        id: at('cut'),
+        kind: 'active-filter',
+        given: { shape: 'highpass', order: 2, cutoffFrequency: 100 },
+        rails: { vcc: 'v5' },
+        signals: { in: `${at('mic')}.out` },
+      },
+      { id: at('amp'), kind: 'opamp-amplifier', given: { gain: 3, coupling: 'ac' }, rails: { vp: 'v5' }, signals: { in: `${at('cut')}.out` } },
+      { id: at('edge'), kind: 'active-filter', given: { order: 4, cutoffFrequency: 3000 }, rails: { vcc: 'v5' }, signals: { in: `${at('amp')}.out` } },
+      { id: at('notch'), kind: 'twin-t-notch', signals: { in: `${at('edge')}.out` } },
+      { id: at('buffer'), kind: 'opamp-amplifier', given: { topology: 'buffer', coupling: 'ac' }, rails: { vp: 'v5' }, signals: { in: `${at('notch')}.out` } },
+      { id: at('join'), kind: 'rc-highpass', given: { biasVoltage: 2.5 }, signals: { in: `${at('buffer')}.out` } },
+      { id: at('rc'), kind: 'rc-lowpass', given: { cutoffFrequency: 8000 }, signals: { in: `${at('join')}.out` } },
+      { id: at('adc'), kind: 'adc-channel', given: { ranges: [5], sampleRate: 24000 }, rails: { vcc: 'v5' }, signals: { in: `${at('rc')}.out` } },
+    );
+  }
+  return { format: 'spark-sum/board', version: 1, name: 'bench of signal', conditions: { ambient: { nominal: 25, low: 0, high: 40 } }, stages };
+}
+
+/** Changes the gain of one preamplifier, which moves its whole chain. */
+export function editOnSignal(doc: BoardDoc): { atOnce: (i: number) => unknown; all: (i: number) => unknown } {
+  const evaluator = new Evaluator();
+  evaluator.evaluate(doc);
+  const edited = (i: number) => setGiven(setGiven(doc, 'mic1', 'highestGain', 30 + (i % 5)), 'mic1', 'lowestGain', 30 + (i % 5));
+  return { atOnce: (i) => evaluator.atOnce(edited(i)), all: (i) => evaluator.evaluate(edited(i)) };
+}
+
 /** Sixty stages of power on one protected adapter in a box: converters, filters, regulators and their loads. */
 export function powerBoard(): BoardDoc {
   const stages: StageDoc[] = [

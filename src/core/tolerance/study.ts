@@ -71,6 +71,8 @@ type Corners = readonly [low: Map<string, Ends>, high: Map<string, Ends>];
 export class Study {
   readonly nominal: Results;
   readonly #names: readonly string[];
+  /** By place: whether an outcome is late. */
+  readonly #waits: Uint8Array;
   readonly #all: readonly number[];
   /** Results, a row a corner or random sample. */
   #kept: Float64Array;
@@ -117,6 +119,7 @@ export class Study {
     this.#all = upTo(inputs.length);
     this.nominal = this.here();
     this.#names = namesOf(this.nominal);
+    this.#waits = late.size > 0 ? Uint8Array.from(this.#names, (name) => Number(late.has(name))) : NONE_WAITS;
     this.#kept = new Float64Array(this.#names.length * 8);
     this.#standing = new Int8Array(inputs.length);
     this.#wanted = new Int8Array(inputs.length);
@@ -169,16 +172,18 @@ export class Study {
     }
     const kept = this.#kept;
     const base = row * width;
+    if (waits) {
+      for (let k = 0; k < width; k++)
+        if (this.#waits[k]) kept[base + k] = WAITING;
+        else this.#put(base + k, results[names[k]!]);
+      return row;
+    }
     // Engines read a property fastest while they enumerate it; the order is that of the nominal but for rare branches.
     let next = 0;
     for (const name in results) {
       const k = names[next] === name ? next : names.indexOf(name);
       next++;
       if (k < 0) continue;
-      if (waits && this.late.has(name)) {
-        kept[base + k] = WAITING;
-        continue;
-      }
       const result = results[name];
       if (typeof result === 'number' && Number.isFinite(result)) {
         kept[base + k] = result;
@@ -189,6 +194,12 @@ export class Study {
       kept[base + k] = isAbsent(value) ? NaN : value;
     }
     return row;
+  }
+
+  #put(at: number, result: Results[string] | undefined): void {
+    const value = numeric(result);
+    if (isAbsent(value)) this.#absent.set(at, value);
+    this.#kept[at] = isAbsent(value) ? NaN : value;
   }
 
   #value(row: number, k: number): Value {
@@ -807,6 +818,7 @@ function spreadOf(nominal: Value, low: Value, high: Value): Spread {
 /** Rows whose results are kept for what is late. */
 const LATELY = 128;
 const ALL = (): boolean => true;
+const NONE_WAITS = new Uint8Array(0);
 const NONE_LATE: ReadonlySet<string> = new Set();
 /** Stands for a late outcome in a row: results are finite or have a reason. */
 const WAITING = Infinity;

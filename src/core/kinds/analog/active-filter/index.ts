@@ -28,8 +28,11 @@ const capacitor = (section: SectionNumber, place: number) =>
 type Each<Name extends string> = `${Name}${SectionNumber}`;
 const each = <const Name extends string>(name: Name, def: (section: SectionNumber) => OutcomeDef): Record<Each<Name>, OutcomeDef> =>
   Object.fromEntries(SECTIONS.map((s) => [`${name}${s}`, def(s)])) as Record<Each<Name>, OutcomeDef>;
-const values = <const Name extends string>(name: Name, of: (index: number) => Value): Record<Each<Name>, Value> =>
-  Object.fromEntries(SECTIONS.map((s) => [`${name}${s}`, of(s - 1)])) as Record<Each<Name>, Value>;
+const values = <const Name extends string>(name: Name, of: (index: number) => Value): Record<Each<Name>, Value> => {
+  const found: Record<string, Value> = {};
+  for (const s of SECTIONS) found[name + s] = of(s - 1);
+  return found as Record<Each<Name>, Value>;
+};
 
 const edge = (work: (c: Cascade) => Value) => (c: Cascade) => (c.band ? NO_EDGE : work(c));
 const middle = (work: (low: number, high: number, c: Cascade) => number) => (c: Cascade) => {

@@ -179,7 +179,8 @@ export class Cascade {
     signalRippleFrequency: number | null;
   };
   readonly #ambient: number;
-  readonly #made: Made;
+  readonly #design: AnyInputs;
+  #kept: Made | null = null;
 
   /** @param design the givens as designed: what the shape is held against does not move with their spread */
   constructor(x: AnyInputs, design: AnyInputs = x.given) {
@@ -191,17 +192,21 @@ export class Cascade {
     this.sections = sections(x);
     this.#shape = shapeOf(design);
     this.#passband = passband(design);
-    const g = x.given;
-    const u = x.parts.U1;
-    const question = [
-      ...this.sections.flatMap((s) => [s.circuit, ...s.R, ...s.C]),
-      ...[g.sourceResistance, g.loadResistance, g.bandLow, g.bandHigh, x.ambient, x.carried.sourceNoise],
-      ...[u.gainBandwidth, u.openLoopGain, u.outputResistance, u.voltageNoise, u.voltageNoiseCorner, u.currentNoise],
-      ...[design.response, design.shape, design.order, design.ripple, design.cutoffFrequency, design.centreFrequency, design.bandwidth],
-    ].join();
-    this.#made = cascades(question, () => ({ real: null, ideal: null, known: new Map() }));
+    this.#design = design;
   }
 
+  /** Looked up when the first figure is asked for: most corners want none. */
+  get #made(): Made {
+    if (this.#kept) return this.#kept;
+    const [g, u, d] = [this.#g, this.#u, this.#design];
+    const question = [
+      ...this.sections.flatMap((s) => [s.circuit, ...s.R, ...s.C]),
+      ...[g.sourceResistance, g.loadResistance, g.bandLow, g.bandHigh, this.#ambient, this.#carried.sourceNoise],
+      ...[u.gainBandwidth, u.openLoopGain, u.outputResistance, u.voltageNoise, u.voltageNoiseCorner, u.currentNoise],
+      ...[d.response, d.shape, d.order, d.ripple, d.cutoffFrequency, d.centreFrequency, d.bandwidth],
+    ].join();
+    return (this.#kept = cascades(question, () => ({ real: null, ideal: null, known: new Map() })));
+  }
   get real(): Nodal {
     return (this.#made.real ??= new Nodal(elements(this.sections, this.#g, this.#u), 's'));
   }
