@@ -1,6 +1,6 @@
 import { suppressionOf } from '../../../models/quadrature.ts';
 import { toDb } from '../../../physics/network.ts';
-import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
+import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import type { quadratureReceiver } from './index.ts';
@@ -61,11 +61,11 @@ export const telling: Telling<typeof quadratureReceiver> = {
     const { parts: p, given: g } = c.x;
     const value = (slot: string, unit: 'ohm' | 'F') => sayPart((p as unknown as Record<string, { value: number | null }>)[slot]!.value, unit);
     const channel = (k: 1 | 2, y: number, name: string): Drawn[] => [
-      wire(110, 200, 110, y, 150, y),
-      { sym: 'switch', at: [150, y], label: k === 1 ? '180°' : '270°' },
+      wire(110, 200, 110, y, 140, y),
+      thing('switch', [140, y], 'right', k === 1 ? '180°' : '270°', ''),
       ...(k === 1 ? [{ sym: 'block', id: 'S1', at: [20, 250], size: [60, 40], label: 'S1', value: 'clocks' } as Drawn] : []),
-      { sym: 'switch', at: [150, y + 110], label: k === 1 ? '0°' : '90°' },
-      wire(110, y, 110, y + 110, 150, y + 110),
+      thing('switch', [140, y + 110], 'right', k === 1 ? '0°' : '90°', ''),
+      wire(110, y, 110, y + 110, 140, y + 110),
       wire(210, y, 300, y),
       wire(210, y + 110, 300, y + 110),
       dot(250, y),
