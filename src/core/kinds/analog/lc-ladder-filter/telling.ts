@@ -35,13 +35,17 @@ export const telling: Telling<typeof lcLadderFilter> = {
             ),
           ]
         : []),
-      step(
-        'Insertion loss',
-        'L = 20*log10(Rl/(Rl + Rs)/G)',
-        'insertionLoss',
-        { Rl: [loadOf(g), 'ohm'], Rs: 'sourceResistance', G: 'gain' },
-        'against the divider without loss',
-      ),
+      ...((c.nominal('insertionLoss') ?? 0) !== 0
+        ? [
+            step(
+              'Insertion loss',
+              'L = 20*log10(Rl/(Rl + Rs)/G)',
+              'insertionLoss',
+              { Rl: [loadOf(g), 'ohm'], Rs: 'sourceResistance', G: 'gain' },
+              'against the divider without loss',
+            ),
+          ]
+        : []),
       ...(coil && g.supplyVoltage !== null && g.switchingFrequency !== null
         ? [
             step(
