@@ -62,7 +62,7 @@ export class Cell {
   /** An outcome at this point; of one made from others, that of its nominal. */
   nominal(outcome: string): number | null {
     const derived = this.node.derived(outcome);
-    if (derived && ('largestOf' in derived || 'made' in derived)) return this.judged.nominal(outcome);
+    if (fromOthers(derived)) return this.judged.nominal(outcome);
     const value = this.o[derived && 'nominalOf' in derived ? derived.nominalOf : outcome];
     return typeof value === 'number' && Number.isFinite(value) ? value : null;
   }
@@ -556,10 +556,13 @@ function follow(cell: Cell, carries: readonly Carry[], state: StateId): void {
   if (cell.stale) cell.evaluate();
 }
 
+/** Made from other outcomes, at one point too. */
+const fromOthers = (derived: OutcomeDef['derived']): boolean => derived !== undefined && ('largestOf' in derived || 'made' in derived);
+
 /** A carried figure of a stage: an outcome, a given, a parameter or a carried field. */
 function reader(cell: Cell, name: string): () => number | null {
   const derived = cell.node.derived(name);
-  if (derived && ('largestOf' in derived || 'made' in derived)) return () => cell.judged.nominal(name);
+  if (fromOthers(derived)) return () => cell.judged.nominal(name);
   const ref = derived && 'nominalOf' in derived ? derived.nominalOf : name;
   const x = cell.node.inputs.x;
   const dot = ref.indexOf('.');

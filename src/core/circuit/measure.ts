@@ -1,4 +1,5 @@
 import { acSweep, logGrid, noiseAnalysis } from './ac.ts';
+import { toDb } from '../physics/network.ts';
 import { GROUND, type Element, type Netlist } from './netlist.ts';
 import { operatingPoint } from './operating-point.ts';
 import { transient, type Transient, type TransientOptions } from './transient.ts';
@@ -26,6 +27,18 @@ export class Bench {
   gain(out: string, frequency: number): Measured {
     const s = acSweep(this.net, Float64Array.of(frequency, frequency * 1.01), out);
     return s.ok ? Math.hypot(s.re[0]!, s.im[0]!) : { reason: s.reason };
+  }
+
+  /** Gain at a frequency, dB. */
+  gainDb(out: string, frequency: number): Measured {
+    const gain = this.gain(out, frequency);
+    return isMeasured(gain) ? toDb(gain) : gain;
+  }
+
+  /** How far the output has fallen at a frequency, below a source of 1 or what it is at another frequency, dB. */
+  loss(out: string, frequency: number, reference?: number): Measured {
+    const [top, here] = [reference === undefined ? 1 : this.gain(out, reference), this.gain(out, frequency)];
+    return !isMeasured(top) ? top : isMeasured(here) ? toDb(top / here) : here;
   }
 
   /** Frequency at which the magnitude has fallen to 1/√2 of what it is at `low`, by halving between `low` and `high`, Hz. */

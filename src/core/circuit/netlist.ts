@@ -10,6 +10,15 @@ export type Waveform =
   | { sort: 'pulse'; low: number; high: number; delay: number; rise: number; fall: number; width: number; period: number }
   | { sort: 'pieces'; points: readonly (readonly [time: number, value: number])[] };
 
+/** From nothing to a level at the start, s and the source's unit. */
+export const stepWave = (level: number, rise = 1e-9): Waveform => ({
+  sort: 'pieces',
+  points: [
+    [0, 0],
+    [rise, level],
+  ],
+});
+
 interface Between {
   name: string;
   a: string;

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { integrateOverFrequency } from '../math/integrate.ts';
 import { Bench } from './measure.ts';
-import { Nodal, stepAt, stepEnd, type NodalElement } from './nodal.ts';
+import { stepAt, stepEnd } from './modes.ts';
+import { Nodal, type NodalElement } from './nodal.ts';
 
 const lowpass: NodalElement[] = [
   { is: 'resistor', name: 'R1', a: 's', b: 'x', ohms: 10e3 },

@@ -1,7 +1,9 @@
+import { eliminate } from '../linear/dense-complex.ts';
 import { eigenvectors, solved } from '../linear/small.ts';
 import type { Complex } from '../math/complex.ts';
 import { integrateOverFrequency } from '../math/integrate.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from '../physics/constants.ts';
+import { NO_MODES, type Modes } from './modes.ts';
 import { GROUND, type Capacitor, type Inductor, type OpAmp, type Resistor, type VoltageControlled } from './netlist.ts';
 
 /** What a small linear network is made of; `vcvs` stands for an ideal amplifier whose output is `a` against ground. */
@@ -23,7 +25,6 @@ interface Amplifier {
   slow: number;
   /** 0: the output is the ideal amplifier's own node. */
   ohms: number;
-  gain: number;
   noise: number;
   noiseCorner: number;
   current: number;
@@ -71,8 +72,11 @@ export class Nodal {
     };
     for (const e of elements) {
       if (e.is === 'opamp') this.#amplifiers.push(amplifierOf(e, node));
-      else if (e.is === 'vcvs') this.#amplifiers.push({ ...IDEAL, p: node(e.p), n: node(e.n), out: node(e.a), still: 1 / e.gain, gain: e.gain });
-      else if (e.is === 'resistor' || e.is === 'capacitor' || e.is === 'inductor') [node(e.a), node(e.b)];
+      else if (e.is === 'vcvs') this.#amplifiers.push({ ...IDEAL, p: node(e.p), n: node(e.n), out: node(e.a), still: 1 / e.gain });
+      else if (e.is === 'resistor' || e.is === 'capacitor' || e.is === 'inductor') {
+        node(e.a);
+        node(e.b);
+      }
     }
     const n = (this.#n = this.#index.size);
     [this.#g, this.#c] = [new Float64Array(n * n), new Float64Array(n * n)];
@@ -197,12 +201,6 @@ export class Nodal {
     if (at === undefined) return node === this.drive ? 1 : 0;
     this.#solve(frequency);
     return Math.hypot(this.#xr[at]!, this.#xi[at]!);
-  }
-
-  /** Its phase, rad, −π…π. */
-  phase(node: string, frequency: number): number {
-    const v = this.voltage(node, frequency);
-    return Math.atan2(v.im, v.re);
   }
 
   /** Group delay at a node, s: the fall of its phase over a small step about the frequency. */
@@ -435,44 +433,10 @@ export class Nodal {
   }
 }
 
-/** Poles, and the parts of y(t) = direct + Σ parts·(e^(pole·t) − 1)/pole for a step of 1 V. */
-export interface Modes {
-  poles: readonly Complex[];
-  parts: readonly Complex[];
-  direct: number;
-}
-const NO_MODES: Modes = { poles: [], parts: [], direct: 0 };
 /** Square of the least eigenvalue that is one, relative to the shift. */
 const ALIVE = 1e-18;
 
-/** Response to a step of 1 V at a time, V. // [Laplace] partial fractions */
-export function stepAt({ poles, parts, direct }: Modes, t: number): number {
-  let y = direct;
-  for (let k = 0; k < poles.length; k++) {
-    const { re, im } = poles[k]!;
-    const grown = Math.exp(re * t);
-    // (e^(pt) − 1)/p, with its own series where p·t is tiny.
-    const [er, ei] = [grown * Math.cos(im * t) - 1, grown * Math.sin(im * t)];
-    const d = re * re + im * im;
-    const small = Math.hypot(re, im) * t < 1e-9;
-    const [qr, qi] = small ? [t, 0] : [(er * re + ei * im) / d, (ei * re - er * im) / d];
-    y += parts[k]!.re * qr - parts[k]!.im * qi;
-  }
-  return y;
-}
-
-/** What a step ends at; Infinity where a pole does not decay. */
-export function stepEnd({ poles, parts, direct }: Modes): number {
-  let y = direct;
-  for (let k = 0; k < poles.length; k++) {
-    const { re, im } = poles[k]!;
-    if (re >= 0) return Infinity;
-    y -= (parts[k]!.re * re + parts[k]!.im * im) / (re * re + im * im);
-  }
-  return y;
-}
-
-const IDEAL: Omit<Amplifier, 'p' | 'n' | 'out'> = { still: 0, slow: 0, ohms: 0, gain: Infinity, noise: 0, noiseCorner: 0, current: 0 };
+const IDEAL: Omit<Amplifier, 'p' | 'n' | 'out'> = { still: 0, slow: 0, ohms: 0, noise: 0, noiseCorner: 0, current: 0 };
 
 const amplifierOf = (e: OpAmp, node: (name: string) => number): Amplifier => ({
   p: node(e.p),
@@ -481,7 +445,6 @@ const amplifierOf = (e: OpAmp, node: (name: string) => number): Amplifier => ({
   still: 1 / e.openLoopGain,
   slow: 1 / (TAU * e.gainBandwidth),
   ohms: e.outputResistance ?? 0,
-  gain: e.openLoopGain,
   noise: e.voltageNoise ?? 0,
   noiseCorner: e.voltageNoiseCorner ?? 0,
   current: e.currentNoise ?? 0,
@@ -497,74 +460,3 @@ function loopGain(u: Amplifier, w: number, sigma = 0): [number, number] {
 
 /** What an error at its input weighs in its own row. */
 const weight = (u: Amplifier, w: number): number => (u.ohms > 0 ? Math.hypot(...loopGain(u, w)) : 1);
-
-/** Solves a dense complex system in place, pivoting by rows; the right-hand side becomes the solution. // [Golub] 3.4 */
-function eliminate(re: Float64Array, im: Float64Array, xr: Float64Array, xi: Float64Array, n: number): void {
-  for (let k = 0; k < n; k++) {
-    const row = k * n;
-    let pivot = k;
-    let most = 0;
-    for (let i = k; i < n; i++) {
-      const size = Math.abs(re[i * n + k]!) + Math.abs(im[i * n + k]!);
-      if (size > most) {
-        most = size;
-        pivot = i;
-      }
-    }
-    if (pivot !== k) {
-      const other = pivot * n;
-      for (let j = k; j < n; j++) {
-        const hr = re[row + j]!;
-        const hi = im[row + j]!;
-        re[row + j] = re[other + j]!;
-        im[row + j] = im[other + j]!;
-        re[other + j] = hr;
-        im[other + j] = hi;
-      }
-      const hr = xr[k]!;
-      const hi = xi[k]!;
-      xr[k] = xr[pivot]!;
-      xi[k] = xi[pivot]!;
-      xr[pivot] = hr;
-      xi[pivot] = hi;
-    }
-    const pr = re[row + k]!;
-    const pi = im[row + k]!;
-    const d = pr * pr + pi * pi;
-    const ir = pr / d;
-    const ii = -pi / d;
-    for (let i = k + 1; i < n; i++) {
-      const at = i * n;
-      const ar = re[at + k]!;
-      const ai = im[at + k]!;
-      if (ar === 0 && ai === 0) continue;
-      const fr = ar * ir - ai * ii;
-      const fi = ar * ii + ai * ir;
-      for (let j = k + 1; j < n; j++) {
-        const br = re[row + j]!;
-        const bi = im[row + j]!;
-        if (br === 0 && bi === 0) continue;
-        re[at + j] = re[at + j]! - fr * br + fi * bi;
-        im[at + j] = im[at + j]! - fr * bi - fi * br;
-      }
-      xr[i] = xr[i]! - fr * xr[k]! + fi * xi[k]!;
-      xi[i] = xi[i]! - fr * xi[k]! - fi * xr[k]!;
-    }
-  }
-  for (let k = n - 1; k >= 0; k--) {
-    const row = k * n;
-    let sr = xr[k]!;
-    let si = xi[k]!;
-    for (let j = k + 1; j < n; j++) {
-      const ar = re[row + j]!;
-      const ai = im[row + j]!;
-      sr -= ar * xr[j]! - ai * xi[j]!;
-      si -= ar * xi[j]! + ai * xr[j]!;
-    }
-    const pr = re[row + k]!;
-    const pi = im[row + k]!;
-    const d = pr * pr + pi * pi;
-    xr[k] = (sr * pr + si * pi) / d;
-    xi[k] = (si * pr - sr * pi) / d;
-  }
-}

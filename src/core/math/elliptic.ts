@@ -10,8 +10,8 @@ export function completeK(k: number): number {
 
 /** Complete elliptic integral of the second kind of a modulus. // [Jacobi] the same mean, with the sum of its differences */
 export function completeE(k: number): number {
-  let [a, b, c, power, sum] = [1, Math.sqrt(1 - k * k), k, 0.5, 0];
-  sum = power * c * c;
+  let [a, b, c, power] = [1, Math.sqrt(1 - k * k), k, 0.5];
+  let sum = power * c * c;
   for (let i = 0; i < MOST && Math.abs(c) > 1e-17; i++) {
     [a, b, c] = [(a + b) / 2, Math.sqrt(a * b), (a - b) / 2];
     power *= 2;

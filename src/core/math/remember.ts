@@ -1,16 +1,3 @@
-const known = new Map<string, unknown>();
-const MOST = 512;
-
-/** The same answer for the same question, for what is asked at every corner and hardly ever changes; a few hundred are kept. */
-export function once<T>(question: string, answer: () => T): T {
-  let found = known.get(question) as T | undefined;
-  if (found === undefined) {
-    if (known.size >= MOST) known.clear();
-    known.set(question, (found = answer()));
-  }
-  return found;
-}
-
 /**
  * What was made for the same question before, the oldest going first: networks and what was read off them, which corners of one
  * study after another ask for again.
@@ -30,3 +17,8 @@ export function shelf<T>(most: number): (question: string, make: () => T) => T {
     return found;
   };
 }
+
+const known = shelf<unknown>(512);
+
+/** The same answer for the same question, for what is asked at every corner and hardly ever changes; a few hundred are kept. */
+export const once = <T>(question: string, answer: () => T): T => known(question, answer) as T;

@@ -1,12 +1,15 @@
-import { exactly, lesser, scaleRange, type Range } from '../quantity/uncertain.ts';
-import type { Incoming, SignalDown } from '../stage/contract.ts';
+import { exactly, lesser, multiplyRanges, scaleRange, type Range } from '../quantity/uncertain.ts';
+import type { CheckDef, Incoming, SignalDown } from '../stage/contract.ts';
+import { less, more } from '../stage/cures.ts';
 import { num } from '../stage/fields.ts';
 import type { Judged } from '../stage/judged.ts';
 import type { AnyInputs } from '../stage/data.ts';
+import { held } from '../stage/words.ts';
 import { rejectionAt } from './opamp.ts';
 import type { Nodal } from '../circuit/nodal.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from '../physics/constants.ts';
 import { fromDb } from '../physics/network.ts';
+import { evenDensity } from '../physics/noise.ts';
 import { integrateOverFrequency } from '../math/integrate.ts';
 
 /** What links bring to a filter between a supply and a signal ground at half of it. */
@@ -24,6 +27,14 @@ export const REFERENCE_REJECTION = num('dB', 40, 'of supply ripple at the signal
   min: 0,
   title: 'rejection of the signal ground',
 });
+
+/** The rail of a filter between a supply and ground. */
+export const FILTER_RAIL = {
+  role: 'consumes',
+  fills: { voltage: 'supplyVoltage', ripple: 'supplyRipple', rippleFrequency: 'rippleFrequency' },
+  draws: 'supplyCurrent',
+  gives: { absoluteMaximum: 'U1.supplyMaximum' },
+} as const;
 
 /** What a filter's input takes over from a signal. */
 export const FILTER_IN = {
@@ -81,14 +92,41 @@ export const noiseAt = (
   sourceResistance: number,
 ): number => Math.sqrt(integrateOverFrequency((f) => densityAt(net, node, f, celsius, sourceNoise, sourceResistance), band[0], band[1], 1e-4));
 
+/** How far an output reaches to either side of the signal ground: half the supply at its trough, less the headroom, V peak. */
+export function reachOf(c: Judged): Range {
+  const [supply, ripple, head] = [c.must('supplyVoltage'), c.must('supplyRipple'), c.must('U1.headroom')];
+  const end = (v: number, r: number, h: number) => v / 2 - r / 2 - h;
+  return {
+    nominal: end(supply.nominal, ripple.nominal, head.nominal),
+    low: end(supply.low, ripple.high, head.high),
+    high: end(supply.high, ripple.low, head.low),
+  };
+}
+export const REACH_FROM = 'half the supply at its trough, less the headroom of the op amp';
+
+/** A signal that arrives at op amps without gain, against their reach. */
+export const inputInside = (title: string, applies: (c: Judged) => boolean = () => true): CheckDef<never> =>
+  held(
+    title,
+    (c) => c.range('inputAmplitude')!,
+    'atMost',
+    reachOf,
+    REACH_FROM,
+    'must',
+    [more('given.supplyVoltage'), less('U1.headroom'), 'A higher supply, or less signal.'],
+    { applies: (c) => applies(c) && c.range('inputAmplitude') !== null, unit: 'V' },
+  );
+
+/** Output peak at which op amps clip on a quiet rail, V. */
+export const clipsAt = (c: Judged): Range => exactly(Math.max(0, c.must('supplyVoltage').nominal / 2 - c.must('U1.headroom').nominal));
+
 interface Passed {
   /** Gain in the passband, with sign. */
   gain: Range;
   /** Output peak at which it clips. */
   clips: Range | null;
-  /** V rms in the band. */
+  /** V/√Hz; of a noise in a band see `densityIn`. */
   noise: Range | null;
-  band: readonly [from: number, to: number];
   /** Where its passband ends, Hz; null where it does not. */
   upper: Range | null;
   ripple: Range;
@@ -99,20 +137,22 @@ interface Passed {
   sourceResistance?: Range | null;
 }
 
+/** The density of a noise in a band, seen through the pole that ends the passband. */
+export const densityIn = (rms: Range | null, [from, to]: readonly [from: number, to: number], upper: Range | null): Range | null =>
+  evenDensity(rms, Math.min(to, (Math.PI / 2) * (upper?.nominal ?? Infinity)) - from);
+
 /** What a filter hands on. */
 export function handOn(c: Judged, incoming: Incoming[string], p: Passed): Partial<SignalDown> {
   const ends = [Math.abs(p.gain.low), Math.abs(p.gain.high)];
   const size: Range = { nominal: Math.abs(p.gain.nominal), low: Math.min(...ends), high: Math.max(...ends) };
-  // A density that makes this noise in its band, so that those behind it add up what they see.
-  const width = Math.min(p.band[1], (Math.PI / 2) * (p.upper?.nominal ?? Infinity)) - p.band[0];
   const arriving = c.range('inputAmplitude');
   const carried = (c.x as AnyInputs).carried as Arriving;
   return {
     dc: p.dc === undefined ? scaleRange(c.must('supplyVoltage'), 0.5) : p.dc,
-    amplitude: arriving ? { nominal: arriving.nominal * size.nominal, low: arriving.low * size.low, high: arriving.high * size.high } : p.typed,
+    amplitude: arriving ? multiplyRanges(arriving, size) : p.typed,
     clips: p.clips,
     sourceResistance: p.sourceResistance ?? exactly(0),
-    noise: p.noise && width > 0 ? scaleRange(p.noise, 1 / Math.sqrt(width)) : null,
+    noise: p.noise,
     noiseBandwidth: p.upper ? lesser(scaleRange(p.upper, Math.PI / 2), incoming?.noiseBandwidth ?? null) : (incoming?.noiseBandwidth ?? null),
     bandwidth: lesser(p.upper, incoming?.bandwidth ?? null),
     ripple: p.ripple,

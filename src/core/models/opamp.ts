@@ -1,6 +1,8 @@
 import { impossible, type Value } from '../math/absent.ts';
 import { risingRoot } from '../math/root.ts';
+import { addRanges } from '../quantity/uncertain.ts';
 import { num } from '../stage/fields.ts';
+import type { Judged } from '../stage/judged.ts';
 
 /**
  * The one op amp of all kinds that use one: what its sheet says, as parameters with usual values of a rail-to-rail CMOS part, and
@@ -112,3 +114,22 @@ export function meanCurrents(steady: number, peak: number): { out: number; into:
     steady >= peak ? steady : steady <= -peak ? 0 : (steady * (Math.PI / 2 + Math.asin(steady / peak)) + Math.sqrt(peak ** 2 - steady ** 2)) / Math.PI;
   return { out, into: out - steady };
 }
+
+/** What links bring to an amplifier between two supplies about a reference. */
+export const AMP_CARRIED = {
+  inputRipple: num('V', 0, 'of the positive rail, peak to peak', { min: 0, title: 'ripple of the supply' }),
+  rippleFrequency: num('Hz', 100, 'of the rail'),
+  referenceRipple: num('V', 0, 'ripple of the reference, peak to peak', { min: 0, title: 'ripple of the reference' }),
+} as const;
+
+/** Its rails. */
+export const AMP_RAILS = {
+  vp: {
+    role: 'consumes',
+    fills: { voltage: 'positiveSupply', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' },
+    draws: 'supplyCurrent',
+    gives: { absoluteMaximum: (c: Judged) => addRanges(c.must('U1.supplyMaximum'), c.must('negativeSupply')) },
+  },
+  vn: { role: 'consumes', optional: true, signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
+  ref: { role: 'consumes', optional: true, fills: { voltage: 'referenceLevel', ripple: 'referenceRipple' }, gives: {} },
+} as const;

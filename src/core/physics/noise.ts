@@ -1,3 +1,4 @@
+import { scaleRange, type Range } from '../quantity/uncertain.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from './constants.ts';
 
 /**
@@ -11,3 +12,9 @@ export const thermalNoise = (ohms: number, celsius: number): number => Math.sqrt
  * @param farads capacitance in F @param celsius temperature in °C
  */
 export const capacitorNoise = (farads: number, celsius: number): number => Math.sqrt((BOLTZMANN * (celsius + ZERO_CELSIUS)) / farads);
+
+/**
+ * An even density that makes a noise in a width, V/√Hz, so that those behind it add up what they see; null where there is none.
+ * @param rms noise in V @param width of its band in Hz, that of its first pole counted
+ */
+export const evenDensity = (rms: Range | null, width: number): Range | null => (rms && width > 0 ? scaleRange(rms, 1 / Math.sqrt(width)) : null);

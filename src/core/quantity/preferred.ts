@@ -62,6 +62,12 @@ export const nextAbove = (value: number, series: Series): number => seriesBetwee
 /** The largest value of the series at or below `value`. */
 export const nextBelow = (value: number, series: Series): number => seriesBetween(series, value / 20, value).at(-1) ?? value;
 
+/** Of some values the one nearest to another, as a ratio; undefined where there are none. */
+export function nearestOf(values: readonly number[], wanted: number): number | undefined {
+  const away = (v: number) => Math.abs(Math.log(v / wanted));
+  return values.length ? values.reduce((best, v) => (away(v) < away(best) ? v : best)) : undefined;
+}
+
 /** The preferred number nearest to a value, as a ratio. */
 export function nearest(value: number, series: Series): number {
   const [below, above] = [nextBelow(value, series), nextAbove(value, series)];

@@ -1,4 +1,5 @@
 import type { Value } from '../math/absent.ts';
+import type { AnyInputs } from './data.ts';
 
 const SOURCE = Symbol('source');
 
@@ -21,4 +22,11 @@ export function lately<S, const N extends string>(reads: Readonly<Record<N, (sou
     results[SOURCE] = source;
     return Object.assign(results, early) as never;
   };
+}
+
+/** Inputs taken over by a source whose figures wait to be asked for: the studied ones move meanwhile. */
+export function takenOver(x: AnyInputs): AnyInputs {
+  const parts: AnyInputs = {};
+  for (const slot in x.parts) parts[slot] = { ...x.parts[slot] };
+  return { given: { ...x.given }, parts, carried: { ...x.carried }, ambient: x.ambient };
 }

@@ -21,6 +21,15 @@ export const sayOut = (c: Judged, name: string, unit: Unit): string => say(c.nom
 export const sayPart = (value: number | null | undefined, unit: Unit): string =>
   value === null || value === undefined ? 'not fitted' : value === 0 && unit === 'F' ? 'none' : formatText(value, unit, 4);
 
+/** Limit of what is `within` something: about nothing, as far as a given allows. */
+export const aboutZero = (tolerance: string) => (c: Judged) => ({ target: 0, band: c.must(tolerance).low });
+
+/** The same about a wanted value, a given's share of it. */
+export const about = (wanted: string, tolerance: string) => (c: Judged) => {
+  const target = c.must(wanted).nominal;
+  return { target, band: target * c.must(tolerance).low };
+};
+
 type HeldRest = readonly [
   sense: CheckDef['sense'],
   limit: string | CheckDef['limit'],

@@ -189,9 +189,7 @@ export class Study {
         kept[base + k] = result;
         continue;
       }
-      const value = numeric(result);
-      if (isAbsent(value)) this.#absent.set(base + k, value);
-      kept[base + k] = isAbsent(value) ? NaN : value;
+      this.#put(base + k, result);
     }
     return row;
   }
@@ -226,10 +224,9 @@ export class Study {
       this.#remember(row, results);
       this.#wanted.set(wanted);
     }
-    const value = numeric(results[this.#names[k]!]);
     const at = row * this.#names.length + k;
-    if (isAbsent(value)) this.#absent.set(at, value);
-    return (this.#kept[at] = isAbsent(value) ? NaN : value);
+    this.#put(at, results[this.#names[k]!]);
+    return this.#kept[at]!;
   }
 
   #remember(row: number, results: Results): void {

@@ -54,9 +54,10 @@
       {#if budget.noisiest !== null}
         {@const p = chain[budget.noisiest]!}
         {@const share = budget.noise[budget.noisiest]!}
-        <a href="{base}/stages/{p.stage}">{p.title}</a> makes {formatText(share, 'ratio', 2)} of the noise{share < 0.999
-          ? `; without it the end would be ${formatText(-10 * Math.log10(1 - share), 'dB', 2)} quieter`
-          : ''}.
+        {@const change = quieter(share)}
+        <a href="{base}/stages/{p.stage}">{p.title}</a> makes {formatText(share, 'ratio', 2)} of the noise{change === null
+          ? ''
+          : `; without it the end would be ${formatText(-change, 'dB', 2)} quieter`}.
       {/if}
     </p>
   {/if}

@@ -1,7 +1,8 @@
+import { REACH_FROM, reachOf } from '../../../models/filter-stage.ts';
 import type { Help } from '../../../stage/contract.ts';
 import { choose, closer, less, more } from '../../../stage/cures.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { held } from '../../../stage/words.ts';
+import { about, held } from '../../../stage/words.ts';
 import { circuitOf, slotsOf, targetsOf } from './layout.ts';
 
 /** Slots that the stage has, by letter. */
@@ -21,19 +22,33 @@ const tuning = (c: Judged): Help => {
     'Capacitors of a closer tolerance first: they set most of it.',
   ];
 };
-const off = (from: string) => (c: Judged) => {
-  const target = c.must(from).nominal;
-  return { target, band: target * c.must('cutoffTolerance').low };
-};
 const band = (c: Judged) => c.x.given.shape === 'bandpass';
 
 export const checks = {
-  'cutoff-accuracy': held('cutoff accuracy', 'cutoffFrequency', 'within', off('cutoffFrequency'), 'wanted cutoff with its tolerance', 'should', tuning, {
-    applies: (c) => !band(c),
-  }),
-  'centre-accuracy': held('centre accuracy', 'centreFrequency', 'within', off('centreFrequency'), 'wanted centre with its tolerance', 'should', tuning, {
-    applies: band,
-  }),
+  'cutoff-accuracy': held(
+    'cutoff accuracy',
+    'cutoffFrequency',
+    'within',
+    about('cutoffFrequency', 'cutoffTolerance'),
+    'wanted cutoff with its tolerance',
+    'should',
+    tuning,
+    {
+      applies: (c) => !band(c),
+    },
+  ),
+  'centre-accuracy': held(
+    'centre accuracy',
+    'centreFrequency',
+    'within',
+    about('centreFrequency', 'cutoffTolerance'),
+    'wanted centre with its tolerance',
+    'should',
+    tuning,
+    {
+      applies: band,
+    },
+  ),
   'response-accuracy': held('deviation from the shape', 'responseError', 'atMost', 'maximumResponseError', 'deviation allowed', 'should', tuning),
   attenuation: held(
     'attenuation',
@@ -75,28 +90,12 @@ export const checks = {
     'must',
     (c) => [more('U1.slewRate'), ...(arriving(c) ? [] : [less('given.outputSwing')]), 'A faster op amp, or less swing.'],
   ),
-  clipping: held(
-    'swing inside',
-    'peakSwing',
-    'atMost',
-    (c) => {
-      const [supply, ripple, head] = [c.must('supplyVoltage'), c.must('supplyRipple'), c.must('U1.headroom')];
-      const end = (v: number, r: number, h: number) => v / 2 - r / 2 - h;
-      return {
-        nominal: end(supply.nominal, ripple.nominal, head.nominal),
-        low: end(supply.low, ripple.high, head.high),
-        high: end(supply.high, ripple.low, head.low),
-      };
-    },
-    'half the supply at its trough, less the headroom of the op amp',
-    'must',
-    (c) => [
-      choose('given.sectionOrder', 'low-q-first'),
-      ...(arriving(c) ? [] : [less('given.outputSwing')]),
-      more('given.supplyVoltage'),
-      'Sections of low quality first, less gain early, a higher supply, or less signal.',
-    ],
-  ),
+  clipping: held('swing inside', 'peakSwing', 'atMost', reachOf, REACH_FROM, 'must', (c) => [
+    choose('given.sectionOrder', 'low-q-first'),
+    ...(arriving(c) ? [] : [less('given.outputSwing')]),
+    more('given.supplyVoltage'),
+    'Sections of low quality first, less gain early, a higher supply, or less signal.',
+  ]),
   noise: held(
     'noise',
     'outputNoise',

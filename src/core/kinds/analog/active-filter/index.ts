@@ -1,5 +1,5 @@
 import { none, type Value } from '../../../math/absent.ts';
-import { FILTER_CARRIED, FILTER_IN, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { densityIn, FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP } from '../../../models/opamp.ts';
 import { toDb } from '../../../physics/network.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
@@ -223,12 +223,7 @@ export const activeFilter = defineKind({
   },
   checks,
   rails: {
-    vcc: {
-      role: 'consumes',
-      fills: { voltage: 'supplyVoltage', ripple: 'supplyRipple', rippleFrequency: 'rippleFrequency' },
-      draws: 'supplyCurrent',
-      gives: { absoluteMaximum: 'U1.supplyMaximum' },
-    },
+    vcc: FILTER_RAIL,
   },
   signals: {
     in: {
@@ -241,12 +236,12 @@ export const activeFilter = defineKind({
       fills: { loadResistance: 'loadResistance' },
       down: (c, { in: incoming }) => {
         const g = c.x.given;
+        const upper = g.shape === 'bandpass' ? c.pick('upperCutoff') : g.shape === 'lowpass' ? c.pick('halfPowerFrequency') : null;
         return handOn(c, incoming, {
           gain: c.pick('gain') ?? exactly(1),
           clips: c.pick('maximumSwing'),
-          noise: c.pick('outputNoise'),
-          band: [g.bandLow, g.bandHigh],
-          upper: g.shape === 'bandpass' ? c.pick('upperCutoff') : g.shape === 'lowpass' ? c.pick('halfPowerFrequency') : null,
+          noise: densityIn(c.pick('outputNoise'), [g.bandLow, g.bandHigh], upper),
+          upper,
           ripple: c.pick('outputRipple') ?? exactly(0),
           typed: c.must('outputSwing'),
         });

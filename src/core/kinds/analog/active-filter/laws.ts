@@ -115,18 +115,51 @@ export function elements(all: readonly Section[], g: Given, u: Readonly<Record<s
       });
     const high = shape === 'highpass';
     if (circuit === 'first') {
-      if (high) [c(1, before, p), r(1, p, '0')];
-      else [r(1, before, p), c(1, p, '0')];
+      if (high) {
+        c(1, before, p);
+        r(1, p, '0');
+      } else {
+        r(1, before, p);
+        c(1, p, '0');
+      }
       amplifier(p, out);
     } else if (circuit === 'feedback') {
-      if (high) [c(1, before, x), c(2, x, out), c(3, x, n), r(1, x, '0'), r(2, n, out)];
-      else if (shape === 'lowpass') [r(1, before, x), r(2, x, out), r(3, x, n), c(1, x, '0'), c(2, n, out)];
-      else [r(1, before, x), r(3, x, '0'), c(1, x, out), c(2, x, n), r(2, n, out)];
+      if (high) {
+        c(1, before, x);
+        c(2, x, out);
+        c(3, x, n);
+        r(1, x, '0');
+        r(2, n, out);
+      } else if (shape === 'lowpass') {
+        r(1, before, x);
+        r(2, x, out);
+        r(3, x, n);
+        c(1, x, '0');
+        c(2, n, out);
+      } else {
+        r(1, before, x);
+        r(3, x, '0');
+        c(1, x, out);
+        c(2, x, n);
+        r(2, n, out);
+      }
       amplifier('0', n);
     } else {
-      if (high) [c(1, before, x), c(2, x, p), r(1, x, out), r(2, p, '0')];
-      else [r(1, before, x), r(2, x, p), c(1, x, out), c(2, p, '0')];
-      if (circuit === 'equal') [r(3, n, '0'), r(4, out, n)];
+      if (high) {
+        c(1, before, x);
+        c(2, x, p);
+        r(1, x, out);
+        r(2, p, '0');
+      } else {
+        r(1, before, x);
+        r(2, x, p);
+        c(1, x, out);
+        c(2, p, '0');
+      }
+      if (circuit === 'equal') {
+        r(3, n, '0');
+        r(4, out, n);
+      }
       amplifier(p, circuit === 'equal' ? n : out);
     }
     before = out;

@@ -1,3 +1,4 @@
+import { stepWave } from '../../../circuit/netlist.ts';
 import { rejectionAt } from '../../../models/opamp.ts';
 import { shapeAt } from '../../../models/prototype.ts';
 import { toDb } from '../../../physics/network.ts';
@@ -123,23 +124,7 @@ export const telling: Telling<typeof activeFilter> = {
     const [from, to] = g.shape === 'bandpass' ? [g.centreFrequency / 10, g.centreFrequency * 10] : [g.cutoffFrequency / 100, g.cutoffFrequency * 100];
     const shape = shapeOf(g);
     return {
-      elements: [
-        {
-          is: 'voltage',
-          name: 'Vin',
-          a: 's',
-          b: '0',
-          wave: {
-            sort: 'pieces',
-            points: [
-              [0, 0],
-              [1e-9, 1],
-            ],
-          },
-          ac: 1,
-        },
-        ...net,
-      ],
+      elements: [{ is: 'voltage', name: 'Vin', a: 's', b: '0', wave: stepWave(1), ac: 1 }, ...net],
       out: cascade.out,
       band: [from, to],
       time: { stop: 8 / shape.frequency, start: 'rest' },
@@ -149,7 +134,7 @@ export const telling: Telling<typeof activeFilter> = {
           ? { halfPowerFrequency: (b) => b.corner(cascade.out, g.cutoffFrequency / 1e3, g.cutoffFrequency * 100) }
           : {}),
         ...(x.carried.sourceNoise === null ? { outputNoise: (b) => b.noise(cascade.out, g.bandLow, g.bandHigh) } : {}),
-        ...(g.shape === 'bandpass' ? { gainDb: (b) => decibels(b.gain(cascade.out, g.centreFrequency)) } : {}),
+        ...(g.shape === 'bandpass' ? { gainDb: (b) => b.gainDb(cascade.out, g.centreFrequency) } : {}),
       },
     };
   },
@@ -251,8 +236,6 @@ export const telling: Telling<typeof activeFilter> = {
     'Gain-bandwidth of a hundred times (undisturbed), or twenty with the shift shown. Sallen-Key at a gain of one (least sensitive), with equal parts (one value), or multiple feedback (steep stopband, inverting). Low quality first for headroom, last for noise.',
   sources: ['Butterworth 1930', 'Thomson 1949', 'Chebyshev polynomials', 'Sallen and Key 1955', 'Zverev, Handbook of Filter Synthesis', 'Linkwitz 1976'],
 };
-
-const decibels = <T>(m: number | T): number | T => (typeof m === 'number' ? toDb(m) : m);
 
 /** Width of a section in the figure. */
 const CELL = 350;

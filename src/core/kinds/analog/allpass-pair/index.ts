@@ -1,5 +1,5 @@
 import { none, type Value } from '../../../math/absent.ts';
-import { FILTER_CARRIED, FILTER_IN, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { clipsAt, FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP, rejectionAt } from '../../../models/opamp.ts';
 import { CAP, suppressionOf } from '../../../models/quadrature.ts';
 import { thermalNoise } from '../../../physics/noise.ts';
@@ -158,7 +158,7 @@ export const allpassPair = defineKind({
         ...values('corner', (chain, i) => (chain === 'A' ? a : b)[i]?.corner),
         idealPhaseError: ideal,
         idealSuppression: suppressionOf(0, ideal),
-        delayShift: (2 * g.sections * 2 * Math.atan(g.highFrequency / u.gainBandwidth) * 180) / Math.PI / 2,
+        delayShift: (2 * g.sections * Math.atan(g.highFrequency / u.gainBandwidth) * 180) / Math.PI,
         outputNoise: Math.sqrt(square),
         outputRipple: carried.supplyRipple * (through + fromDb(-g.referenceRejection)) + carried.signalRipple,
         supplyCurrent: 2 * g.sections * u.quiescentCurrent,
@@ -167,12 +167,7 @@ export const allpassPair = defineKind({
   },
   checks,
   rails: {
-    vcc: {
-      role: 'consumes',
-      fills: { voltage: 'supplyVoltage', ripple: 'supplyRipple', rippleFrequency: 'rippleFrequency' },
-      draws: 'supplyCurrent',
-      gives: { absoluteMaximum: 'U1.supplyMaximum' },
-    },
+    vcc: FILTER_RAIL,
   },
   signals: {
     in: { role: 'in', fills: FILTER_IN, back: {} },
@@ -189,20 +184,15 @@ function output() {
   return {
     role: 'out' as const,
     fills: {},
-    down: (j: Parameters<typeof handOn>[0], { in: incoming }: Record<string, Parameters<typeof handOn>[1]>) => {
-      const base = handOn(j, incoming, {
+    down: (j: Parameters<typeof handOn>[0], { in: incoming }: Record<string, Parameters<typeof handOn>[1]>) =>
+      handOn(j, incoming, {
         gain: exactly(1),
-        clips: null,
-        noise: null,
-        band: [0, Infinity],
+        clips: clipsAt(j),
+        noise: j.pick('outputNoise'),
         upper: null,
         ripple: j.pick('outputRipple') ?? exactly(0),
         typed: null,
-      });
-      const [supply, head] = [j.must('supplyVoltage'), j.must('U1.headroom')];
-      const most = supply.nominal / 2 - head.nominal;
-      return { ...base, clips: exactly(Math.max(0, most)), noise: j.pick('outputNoise') };
-    },
+      }),
     attenuation: { in: () => 0 },
   };
 }

@@ -1,8 +1,8 @@
 import { less, more } from '../../../stage/cures.ts';
-import { held } from '../../../stage/words.ts';
+import { aboutZero, held } from '../../../stage/words.ts';
 
 export const checks = {
-  'gain-accuracy': held('loss', 'gainError', 'within', (c) => ({ target: 0, band: c.must('maximumGainError').low }), 'loss allowed', 'should', [
+  'gain-accuracy': held('loss', 'gainError', 'within', aboutZero('maximumGainError'), 'loss allowed', 'should', [
     more('given.loadResistance'),
     less('U1.onResistance'),
     'A buffer behind the switch.',

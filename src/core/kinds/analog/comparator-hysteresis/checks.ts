@@ -1,8 +1,7 @@
 import { choose, closer, less, more } from '../../../stage/cures.ts';
-import type { Judged } from '../../../stage/judged.ts';
-import { held } from '../../../stage/words.ts';
+import { aboutZero, held } from '../../../stage/words.ts';
 
-const around = (c: Judged) => ({ target: 0, band: c.must('maximumThresholdError').low });
+const around = aboutZero('maximumThresholdError');
 
 export const checks = {
   'upper-accuracy': held('upper threshold', 'upperError', 'within', around, 'allowed error', 'should', [

@@ -1,5 +1,5 @@
 import { choose, closer, less, more } from '../../../stage/cures.ts';
-import { held } from '../../../stage/words.ts';
+import { aboutZero, held } from '../../../stage/words.ts';
 
 export const checks = {
   burden: held('drop', 'burdenVoltage', 'atMost', 'maximumBurden', 'drop allowed', 'should', [less('RS.value'), 'More gain behind a smaller shunt.']),
@@ -23,7 +23,7 @@ export const checks = {
     less('RS.value'),
     less('given.referenceLevel'),
   ]),
-  'gain-accuracy': held('gain error', 'gainError', 'within', (c) => ({ target: 0, band: c.must('maximumGainError').low }), 'allowed gain error', 'should', [
+  'gain-accuracy': held('gain error', 'gainError', 'within', aboutZero('maximumGainError'), 'allowed gain error', 'should', [
     closer('RS'),
     less('given.traceResistance'),
     less('RS.temperatureCoefficient'),

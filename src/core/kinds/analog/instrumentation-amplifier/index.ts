@@ -1,11 +1,12 @@
 import { none } from '../../../math/absent.ts';
-import { OP_AMP, rejectionAt } from '../../../models/opamp.ts';
+import { AMP_CARRIED, AMP_RAILS, OP_AMP, rejectionAt } from '../../../models/opamp.ts';
 import { fromDb, toDb } from '../../../physics/network.ts';
-import { addRanges, exactly, lesser, scaleRange } from '../../../quantity/uncertain.ts';
+import { evenDensity } from '../../../physics/noise.ts';
+import { exactly, lesser, scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { AnyInputs, Given, Ingredients } from '../../../stage/data.ts';
 import { choice, num } from '../../../stage/fields.ts';
-import { lately } from '../../../stage/late.ts';
+import { lately, takenOver } from '../../../stage/late.ts';
 import { checks } from './checks.ts';
 import { inputNoise, room, solve, type Solved } from './laws.ts';
 import { size } from './sizing.ts';
@@ -106,11 +107,7 @@ export const instrumentationAmplifier = defineKind({
       },
     },
   },
-  carried: {
-    inputRipple: num('V', 0, 'of the positive rail, peak to peak', { min: 0, title: 'ripple of the supply' }),
-    rippleFrequency: num('Hz', 100, 'of the rail'),
-    referenceRipple: num('V', 0, 'ripple of the reference, peak to peak', { min: 0, title: 'ripple of the reference' }),
-  },
+  carried: AMP_CARRIED,
   outcomes: {
     gain: { unit: '', title: 'gain', doc: 'at DC' },
     gainError: { unit: 'ratio', title: 'gain error', doc: 'against the gain wanted, at the signal frequency' },
@@ -199,16 +196,7 @@ export const instrumentationAmplifier = defineKind({
     });
   },
   checks,
-  rails: {
-    vp: {
-      role: 'consumes',
-      fills: { voltage: 'positiveSupply', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' },
-      draws: 'supplyCurrent',
-      gives: { absoluteMaximum: (c) => addRanges(c.must('U1.supplyMaximum'), c.must('negativeSupply')) },
-    },
-    vn: { role: 'consumes', optional: true, signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
-    ref: { role: 'consumes', optional: true, fills: { voltage: 'referenceLevel', ripple: 'referenceRipple' }, gives: {} },
-  },
+  rails: AMP_RAILS,
   signals: {
     in: {
       role: 'in',
@@ -226,13 +214,12 @@ export const instrumentationAmplifier = defineKind({
         const band = c.pick('bandwidth')!;
         const g = c.x.given;
         const width = Math.min(g.noiseBandHigh, (Math.PI / 2) * band.nominal) - g.noiseBandLow;
-        const noise = c.pick('outputNoise');
         return {
           dc: { nominal: level.nominal, low: level.low - offset.high, high: level.high + offset.high },
           amplitude: peak,
           clips: left && exactly(Math.max(0, peak.nominal + left.nominal)),
           sourceResistance: exactly(0),
-          noise: noise && width > 0 ? scaleRange(noise, 1 / Math.sqrt(width)) : null,
+          noise: evenDensity(c.pick('outputNoise'), width),
           noiseBandwidth: lesser(scaleRange(band, Math.PI / 2), incoming?.noiseBandwidth ?? null),
           bandwidth: lesser(band, incoming?.bandwidth ?? null),
           ripple: c.pick('outputRipple')!,
@@ -251,8 +238,7 @@ export const instrumentationAmplifier = defineKind({
 
 /** What noise is worked out from, when somebody asks: the inputs move meanwhile. */
 function frozen(x: AnyInputs, s: Solved) {
-  const parts = Object.fromEntries(Object.entries(x.parts as Record<string, object>).map(([slot, p]) => [slot, { ...p }]));
-  const copy = { given: { ...x.given }, parts, ambient: x.ambient };
+  const copy = takenOver(x);
   let known = NaN;
   return { noise: () => (Number.isNaN(known) ? (known = inputNoise(copy, s)) : known), gain: s.gain, peak: copy.given.inputAmplitude as number };
 }

@@ -1,6 +1,6 @@
 import { closer, less, more } from '../../../stage/cures.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { held } from '../../../stage/words.ts';
+import { about, aboutZero, held } from '../../../stage/words.ts';
 import { slotAt } from './layout.ts';
 
 const slots = (c: Judged, letter?: 'L' | 'C'): string[] =>
@@ -14,10 +14,7 @@ export const checks = {
     'cutoff accuracy',
     'cutoffFrequency',
     'within',
-    (c) => {
-      const target = c.must('cutoffFrequency').nominal;
-      return { target, band: target * c.must('cutoffTolerance').low };
-    },
+    about('cutoffFrequency', 'cutoffTolerance'),
     'wanted cutoff with its tolerance',
     'should',
     (c) => [closer(...slots(c)), more(...values(c)), less(...values(c)), 'The spread of the load usually decides.'],
@@ -36,7 +33,7 @@ export const checks = {
     'deviation in the passband',
     'passDeviation',
     'within',
-    (c) => ({ target: 0, band: c.must('maximumPassDeviation').low }),
+    aboutZero('maximumPassDeviation'),
     'deviation allowed',
     'should',
     (c) => [less(...values(c)), closer(...slots(c)), 'A higher cutoff, or a damping leg.'],

@@ -146,20 +146,16 @@ export const lcLadderFilter = defineKind({
       role: 'out',
       fills: { loadResistance: 'loadResistance' },
       down: (c, { in: incoming }) => {
-        const gain = c.pick('gain') ?? exactly(1);
-        const half = c.pick('halfPowerFrequency');
-        const base = handOn(c, incoming, {
-          gain,
+        return handOn(c, incoming, {
+          gain: c.pick('gain') ?? exactly(1),
           clips: null,
-          noise: null,
-          band: [0, Infinity],
-          upper: half,
+          noise: c.pick('outputNoise'),
+          upper: c.pick('halfPowerFrequency'),
           ripple: exactly(0),
           dc: incoming?.dc ?? null,
           typed: null,
           sourceResistance: exactly(c.x.given.sourceResistance),
         });
-        return { ...base, noise: c.pick('outputNoise') };
       },
       attenuation: { in: (x, env, frequency) => -new Filter(x, env.given).relative(frequency) },
     },

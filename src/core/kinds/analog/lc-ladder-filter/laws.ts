@@ -5,6 +5,7 @@ import { risingRoot } from '../../../math/root.ts';
 import { halfPowerRatio, type Response } from '../../../models/prototype.ts';
 import { toDb } from '../../../physics/network.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
+import { takenOver } from '../../../stage/late.ts';
 import { coilOf, inLine, loadOf, slotAt } from './layout.ts';
 
 const POINTS = 81;
@@ -50,7 +51,7 @@ export class Filter {
     this.net = new Nodal(elements(x), 's');
     this.out = outOf(x.given);
     this.#design = design;
-    this.#x = { given: { ...x.given }, parts: Object.fromEntries(Object.entries(x.parts as Record<string, object>).map(([slot, p]) => [slot, { ...p }])) };
+    this.#x = takenOver(x);
   }
   get dc(): number {
     return Number.isNaN(this.#dc) ? (this.#dc = this.net.gain(this.out, this.#design.cutoffFrequency * 1e-6)) : this.#dc;

@@ -1,5 +1,6 @@
 import { magnitude, poles, type Response } from '../../../models/prototype.ts';
 import { formatText } from '../../../quantity/format.ts';
+import { nearestOf } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import { Filter } from './laws.ts';
@@ -15,10 +16,8 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   if (!slots.some((slot) => s.open(slot))) return [];
   const shape = poles(g.response as Response, g.order, g.ripple);
   const lists = slots.map((slot, i) => (s.open(slot) ? s.candidates(slot, targets[i]! / 8, targets[i]! * 8) : [x.parts[slot].value as number]));
-  const at = lists.map((list, i) =>
-    list.reduce((best, v, k) => (Math.abs(Math.log(v / targets[i]!)) < Math.abs(Math.log(list[best]! / targets[i]!)) ? k : best), 0),
-  );
   if (lists.some((list) => list.length === 0)) return [];
+  const at = lists.map((list, i) => list.indexOf(nearestOf(list, targets[i]!)!));
   const error = (places: readonly number[]): number => {
     const parts = { ...x.parts, ...Object.fromEntries(slots.map((slot, i) => [slot, { ...x.parts[slot], value: lists[i]![places[i]!]! }])) };
     const filter = new Filter({ ...x, parts });

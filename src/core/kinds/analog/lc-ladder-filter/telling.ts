@@ -1,3 +1,4 @@
+import { stepWave } from '../../../circuit/netlist.ts';
 import { toDb } from '../../../physics/network.ts';
 import { magnitude, poles, type Response } from '../../../models/prototype.ts';
 import type { Curve } from '../../../stage/contract.ts';
@@ -116,29 +117,13 @@ export const telling: Telling<typeof lcLadderFilter> = {
     const f = x.given.cutoffFrequency;
     const out = outOf(x.given);
     return {
-      elements: [
-        {
-          is: 'voltage',
-          name: 'Vin',
-          a: 's',
-          b: '0',
-          wave: {
-            sort: 'pieces',
-            points: [
-              [0, 0],
-              [1e-3 / f, 1],
-            ],
-          },
-          ac: 1,
-        },
-        ...elements(x),
-      ],
+      elements: [{ is: 'voltage', name: 'Vin', a: 's', b: '0', wave: stepWave(1, 1e-3 / f), ac: 1 }, ...elements(x)],
       out,
       band: [f / 100, f * 20],
       time: { stop: 6 / f, start: 'rest' },
       confirms: {
         gain: (b) => b.gain(out, f * 1e-5),
-        ...(x.given.attenuationFrequency === null ? {} : { attenuation: (b) => loss(b.gain(out, f * 1e-5), b.gain(out, x.given.attenuationFrequency!)) }),
+        ...(x.given.attenuationFrequency === null ? {} : { attenuation: (b) => b.loss(out, x.given.attenuationFrequency!, f * 1e-5) }),
       },
     };
   },
@@ -192,5 +177,3 @@ export const telling: Telling<typeof lcLadderFilter> = {
   schools: 'Designed for the nominal load, as here, for the lowest, or with a damping leg for all. Bessel for pulses, Chebyshev for harmonics.',
   sources: ['Darlington synthesis', 'Matthaei, Young and Jones', 'Zverev', 'Weinberg'],
 };
-
-const loss = <T>(a: number | T, b: number | T): number | T => (typeof a === 'number' && typeof b === 'number' ? toDb(a / b) : typeof a === 'number' ? b : a);

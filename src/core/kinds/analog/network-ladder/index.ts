@@ -155,18 +155,16 @@ export const networkLadder = defineKind({
         const dc = incoming?.dc ?? null;
         const k = n.dc;
         const gain = exactly(n.top.level);
-        const base = handOn(j, incoming, {
+        return handOn(j, incoming, {
           gain,
           clips: null,
-          noise: null,
-          band: [0, Infinity],
+          noise: j.pick('noiseDensity'),
           upper: j.pick('upperCutoff'),
           ripple: exactly(j.x.carried.signalRipple * n.net.gain(n.out, j.x.carried.signalRippleFrequency ?? 100)),
           dc: dc && { nominal: dc.nominal * k, low: dc.low * k, high: dc.high * k },
           typed: null,
           sourceResistance: j.pick('outputImpedance'),
         });
-        return { ...base, noise: j.pick('noiseDensity') };
       },
       attenuation: {
         in: (x, _env, frequency) => {

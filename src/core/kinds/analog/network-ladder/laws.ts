@@ -1,10 +1,12 @@
-import { Nodal, stepAt, stepEnd, type Modes, type NodalElement } from '../../../circuit/nodal.ts';
+import { stepAt, stepEnd, type Modes } from '../../../circuit/modes.ts';
+import { Nodal, type NodalElement } from '../../../circuit/nodal.ts';
 import { impossible, none, type Value } from '../../../math/absent.ts';
 import { goldenSection } from '../../../math/golden.ts';
 import { risingRoot } from '../../../math/root.ts';
 import { densityAt, noiseAt } from '../../../models/filter-stage.ts';
 import { toDb } from '../../../physics/network.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
+import { takenOver } from '../../../stage/late.ts';
 import { branchesOf } from './layout.ts';
 
 const POINTS = 241;
@@ -14,13 +16,13 @@ const TIMES = 3000;
 /** The ladder from its source to its load; `o` is its output. */
 export function elements({ given: g, parts }: AnyInputs, { loaded = true, driven = true } = {}): { net: NodalElement[]; out: string; input: string } {
   const net: NodalElement[] = [];
-  let node = 's';
-  let count = 0;
   const drive = driven ? 's' : '0';
+  let node = drive;
+  let count = 0;
   if (g.sourceResistance > 0) {
     net.push({ is: 'resistor', name: 'Rs', a: drive, b: 'i', ohms: g.sourceResistance });
     node = 'i';
-  } else node = driven ? 's' : '0';
+  }
   const input = node;
   const one = (ref: string, a: string, b: string): void => {
     const part = parts[ref];
@@ -59,8 +61,7 @@ export class LadderNetwork {
   #noise = NaN;
 
   constructor(x: AnyInputs, design: AnyInputs = x.given) {
-    const parts = Object.fromEntries(Object.entries(x.parts as Record<string, object>).map(([slot, p]) => [slot, { ...p }]));
-    this.#x = { given: { ...x.given }, parts, carried: { ...x.carried }, ambient: x.ambient };
+    this.#x = takenOver(x);
     this.#design = design;
     const { net, out } = elements(this.#x);
     this.net = new Nodal(net, 's');

@@ -1,3 +1,4 @@
+import { stepWave } from '../../../circuit/netlist.ts';
 import { toDb } from '../../../physics/network.ts';
 import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -83,28 +84,12 @@ export const telling: Telling<typeof networkLadder> = {
     const middle = Math.sqrt(g.bandLow * g.bandHigh);
     const n = new LadderNetwork(x);
     return {
-      elements: [
-        {
-          is: 'voltage',
-          name: 'Vin',
-          a: 's',
-          b: '0',
-          wave: {
-            sort: 'pieces',
-            points: [
-              [0, 0],
-              [1e-6 / middle, g.inputStep],
-            ],
-          },
-          ac: 1,
-        },
-        ...net,
-      ],
+      elements: [{ is: 'voltage', name: 'Vin', a: 's', b: '0', wave: stepWave(g.inputStep, 1e-6 / middle), ac: 1 }, ...net],
       out,
       band: [g.bandLow, g.bandHigh],
       time: { stop: n.long > 0 ? n.long : 1 / middle, start: 'rest' },
       confirms: {
-        gainDb: (b) => decibels(b.gain(out, g.frequency)),
+        gainDb: (b) => b.gainDb(out, g.frequency),
         ...(x.carried.sourceNoise === null ? { outputNoise: (b) => b.noise(out, g.bandLow, g.bandHigh) } : {}),
       },
     };
@@ -163,5 +148,3 @@ export const telling: Telling<typeof networkLadder> = {
   schools: 'None: the list is what the designer drew.',
   sources: ['two-port theory', 'Laplace transform and partial fractions', 'Nyquist’s theorem'],
 };
-
-const decibels = <T>(m: number | T): number | T => (typeof m === 'number' ? toDb(m) : m);

@@ -1,11 +1,11 @@
 import { choose, closer, less, more } from '../../../stage/cures.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { held } from '../../../stage/words.ts';
+import { aboutZero, held } from '../../../stage/words.ts';
 
 const difference = (c: Judged) => c.x.given.topology === 'difference';
 
 export const checks = {
-  'gain-accuracy': held('gain error', 'gainError', 'within', (c) => ({ target: 0, band: c.must('gainTolerance').low }), 'allowed gain error', 'should', [
+  'gain-accuracy': held('gain error', 'gainError', 'within', aboutZero('gainTolerance'), 'allowed gain error', 'should', [
     closer('R1', 'R2'),
     more('U1.gainBandwidth'),
     'Better chosen resistors, or the gain split over two stages.',

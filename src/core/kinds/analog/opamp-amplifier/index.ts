@@ -1,6 +1,7 @@
 import { none, type Value } from '../../../math/absent.ts';
-import { OP_AMP } from '../../../models/opamp.ts';
+import { AMP_CARRIED, AMP_RAILS, OP_AMP } from '../../../models/opamp.ts';
 import { toDb, fromDb } from '../../../physics/network.ts';
+import { evenDensity } from '../../../physics/noise.ts';
 import { addRanges, exactly, hypotRanges, lesser, scaleRange, type Range } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { AnyInputs, Given } from '../../../stage/data.ts';
@@ -58,8 +59,8 @@ export const opampAmplifier = defineKind({
     referenceLevel: num('V', 2.5, 'level the gain works about: mid supply, or 0 V', { any: true, title: 'reference level' }),
     positiveSupply: num('V', 5, 'from the rail', { any: true, title: 'positive supply' }),
     negativeSupply: num('V', 0, 'from the rail; 0 for a single supply', { any: true, title: 'negative supply' }),
-    inputRipple: num('V', 0, 'of the positive rail, peak to peak', { min: 0, title: 'ripple of the supply' }),
-    rippleFrequency: num('Hz', 100, 'of the rail'),
+    inputRipple: AMP_CARRIED.inputRipple,
+    rippleFrequency: AMP_CARRIED.rippleFrequency,
     sourceResistance: num('ohm', 0, 'of what drives each input', { min: 0 }),
     loadResistance: { ...num('ohm', 10000, 'to the reference level'), open: true },
     loadCapacitance: num('F', 0, 'cable or converter input', { min: 0 }),
@@ -84,7 +85,7 @@ export const opampAmplifier = defineKind({
   },
   carried: {
     sourceNoise: num('V/rtHz', null, 'noise of what drives it, that of its resistance included', { min: 0, title: 'noise of the source' }),
-    referenceRipple: num('V', 0, 'ripple of the reference, peak to peak', { min: 0, title: 'ripple of the reference' }),
+    referenceRipple: AMP_CARRIED.referenceRipple,
     referenceFrequency: num('Hz', null, 'of the ripple of the reference', { title: 'its frequency' }),
     signalRipple: num('V', 0, 'ripple that comes with the signal, peak to peak', { min: 0, title: 'ripple of the signal' }),
     signalRippleFrequency: num('Hz', null, 'of the ripple that comes with the signal', { title: 'its frequency' }),
@@ -179,19 +180,8 @@ export const opampAmplifier = defineKind({
   },
   checks,
   rails: {
-    vp: {
-      role: 'consumes',
-      fills: { voltage: 'positiveSupply', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' },
-      draws: 'supplyCurrent',
-      gives: { absoluteMaximum: (c) => addRanges(c.must('U1.supplyMaximum'), c.must('negativeSupply')) },
-    },
-    vn: { role: 'consumes', optional: true, signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
-    ref: {
-      role: 'consumes',
-      optional: true,
-      fills: { voltage: 'referenceLevel', ripple: 'referenceRipple', rippleFrequency: 'referenceFrequency' },
-      gives: {},
-    },
+    ...AMP_RAILS,
+    ref: { ...AMP_RAILS.ref, fills: { ...AMP_RAILS.ref.fills, rippleFrequency: 'referenceFrequency' } },
   },
   signals: {
     in: {
@@ -220,10 +210,8 @@ export const opampAmplifier = defineKind({
         const peak = c.pick('outputPeak');
         const offset = c.pick('outputOffset');
         const dc = high && low && { nominal: (high.nominal + low.nominal) / 2, low: low.low + (peak?.high ?? 0), high: high.high - (peak?.high ?? 0) };
-        const noise = c.pick('outputNoise');
         const band = c.nominal('bandwidth')!;
         const g = c.x.given;
-        // A density that makes this noise in the band, so that those behind it add up what they see.
         const width = Math.min(g.noiseBandHigh, (Math.PI / 2) * band) - Math.min(g.noiseBandLow, (Math.PI / 2) * band);
         const own = c.pick('outputRipple') ?? exactly(0);
         const through = scaleRange(c.must('signalRipple'), gain.high / Math.hypot(1, (c.x.carried.signalRippleFrequency ?? 0) / band));
@@ -232,7 +220,7 @@ export const opampAmplifier = defineKind({
           amplitude: peak,
           clips: clipsAt(c, peak),
           sourceResistance: exactly(0),
-          noise: noise && width > 0 ? scaleRange(noise, 1 / Math.sqrt(width)) : null,
+          noise: evenDensity(c.pick('outputNoise'), width),
           noiseBandwidth: lesser(scaleRange(c.pick('bandwidth')!, Math.PI / 2), incoming?.noiseBandwidth ?? null),
           bandwidth: lesser(c.pick('bandwidth'), incoming?.bandwidth ?? null),
           ripple: own.nominal >= through.nominal ? hypotRanges(own, through) : hypotRanges(through, own),

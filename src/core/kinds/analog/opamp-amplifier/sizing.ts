@@ -1,6 +1,7 @@
 import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
 import { parallel } from '../../../physics/network.ts';
 import { formatText } from '../../../quantity/format.ts';
+import { nearestOf } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
@@ -39,13 +40,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
     order: (a, b) => away(a.values) - away(b.values),
     keep: 5,
   });
-  const nearest = (slot: string, wanted: number): number | undefined =>
-    s
-      .candidates(slot, wanted / 2, wanted * 2)
-      .reduce<number | undefined>(
-        (best, v) => (best === undefined || Math.abs(Math.log(v / wanted)) < Math.abs(Math.log(best / wanted)) ? v : best),
-        undefined,
-      );
+  const nearest = (slot: string, wanted: number): number | undefined => nearestOf(s.candidates(slot, wanted / 2, wanted * 2), wanted);
   return found.map(({ values: [r1, r2], error, worst }): Offer => {
     const others: Record<string, number | undefined> =
       topology === 'difference'

@@ -1,5 +1,5 @@
 import { none } from '../../../math/absent.ts';
-import { FILTER_CARRIED, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { clipsAt, FILTER_CARRIED, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP, rejectionAt } from '../../../models/opamp.ts';
 import { CAP, suppressionOf } from '../../../models/quadrature.ts';
 import { fromDb, toDb } from '../../../physics/network.ts';
@@ -7,7 +7,7 @@ import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { AnyInputs, Ingredients, OutcomeDef, SpreadLike } from '../../../stage/data.ts';
 import { choice, num } from '../../../stage/fields.ts';
-import { lately } from '../../../stage/late.ts';
+import { lately, takenOver } from '../../../stage/late.ts';
 import { checks } from './checks.ts';
 import { bandwidthOf, channelOf, imbalance, noiseDensity, noiseFigure, transfer, WINDOW, type Channel } from './laws.ts';
 import { size } from './sizing.ts';
@@ -214,12 +214,7 @@ export const quadratureReceiver = defineKind({
   },
   checks,
   rails: {
-    vcc: {
-      role: 'consumes',
-      fills: { voltage: 'supplyVoltage', ripple: 'supplyRipple', rippleFrequency: 'rippleFrequency' },
-      draws: 'supplyCurrent',
-      gives: { absoluteMaximum: 'U1.supplyMaximum' },
-    },
+    vcc: FILTER_RAIL,
   },
   signals: {
     rf: { role: 'in', fills: { sourceResistance: 'sourceResistance', amplitude: 'inputAmplitude' }, back: {} },
@@ -238,17 +233,14 @@ function output() {
     fills: {},
     down: (j: Parameters<typeof handOn>[0], { rf: incoming }: Record<string, Parameters<typeof handOn>[1]>) => {
       const db = j.pick('gainDb') ?? exactly(0);
-      const most = j.must('supplyVoltage').nominal / 2 - j.must('U1.headroom').nominal;
-      const base = handOn(j, incoming, {
+      return handOn(j, incoming, {
         gain: { nominal: fromDb(db.nominal), low: fromDb(db.low), high: fromDb(db.high) },
-        clips: exactly(Math.max(0, most)),
-        noise: null,
-        band: [0, Infinity],
+        clips: clipsAt(j),
+        noise: j.pick('outputNoiseDensity'),
         upper: j.pick('bandwidth'),
         ripple: j.pick('outputRipple') ?? exactly(0),
         typed: null,
       });
-      return { ...base, noise: j.pick('outputNoiseDensity') };
     },
     attenuation: {
       rf: (x: AnyInputs, _env: AnyInputs, frequency: number) => {
@@ -263,8 +255,7 @@ function output() {
 /** What the late figures are worked out from. */
 function sourceOf(x: AnyInputs, nominal: AnyInputs, i: Channel, q: Channel, oscillator: number) {
   const { basebandFrequency: fb, edgeFrequency: fe, matchedTolerance: t, trimAmplitude, trimPhase } = x.given;
-  const known = Object.fromEntries(Object.entries(x.parts as Record<string, object>).map(([slot, part]) => [slot, { ...part }]));
-  const at = { given: { ...x.given }, parts: known, ambient: x.ambient };
+  const at = takenOver(x);
   const [ri, rq] = [channelOf(nominal, 1).r, channelOf(nominal, 2).r];
   const rest = () => imbalance({ ...i, r: ri }, { ...q, r: rq }, fb);
   let matched: { gain: number; phase: number } | null = null;

@@ -1,4 +1,5 @@
 import { formatText } from '../../../quantity/format.ts';
+import { nearestOf } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 
@@ -6,10 +7,7 @@ import type { AnyInputs } from '../../../stage/data.ts';
 export function size(s: Sizing, x: AnyInputs): Offer[] {
   const g = x.given;
   const rt = 4 * (g.sourceResistance + x.parts.S1.onResistance);
-  const near = (slot: string, wanted: number, low: number, high: number): number => {
-    const list = s.candidates(slot, low, high);
-    return list.reduce((a, v) => (Math.abs(Math.log(v / wanted)) < Math.abs(Math.log(a / wanted)) ? v : a), list[0] ?? wanted);
-  };
+  const near = (slot: string, wanted: number, low: number, high: number): number => nearestOf(s.candidates(slot, low, high), wanted) ?? wanted;
   const offer = (times: number): Offer => {
     const c = near('C11', 1 / (2 * Math.PI * rt * g.edgeFrequency * times), 1e-10, 1e-5);
     const r1 = near('R11', Math.max(rt / 2, 47), 10, 1e5);

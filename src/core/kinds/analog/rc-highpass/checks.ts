@@ -1,15 +1,12 @@
 import { closer, less, more } from '../../../stage/cures.ts';
-import { held } from '../../../stage/words.ts';
+import { about, held } from '../../../stage/words.ts';
 
 export const checks = {
   'cutoff-accuracy': held(
     'cutoff accuracy',
     'cutoffFrequency',
     'within',
-    (c) => {
-      const target = c.must('cutoffFrequency').nominal;
-      return { target, band: target * c.must('cutoffTolerance').low };
-    },
+    about('cutoffFrequency', 'cutoffTolerance'),
     'wanted cutoff with its tolerance',
     'note',
     [closer('C1'), more('C1.value'), less('C1.value'), 'The capacitor dominates; usually the loss at the lowest frequency matters instead.'],

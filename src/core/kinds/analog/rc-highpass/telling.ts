@@ -87,7 +87,7 @@ export const telling: Telling<typeof rcHighpass> = {
       confirms: {
         gain: (b) => b.gain('out', 1e4 * corner),
         ...(C1.esr === 0 ? { outputNoise: (b) => b.noise('out', g.bandLow, g.bandHigh) } : {}),
-        ...(g.passFrequency === null ? {} : { passLoss: (b) => over(b.gain('out', g.passFrequency!), b.gain('out', 1e4 * corner)) }),
+        ...(g.passFrequency === null ? {} : { passLoss: (b) => b.loss('out', g.passFrequency!, 1e4 * corner) }),
       },
     };
   },
@@ -138,6 +138,3 @@ export const telling: Telling<typeof rcHighpass> = {
   schools: 'A generous capacitor (an electrolytic never sees AC, distortion below hearing, a long thump), or just enough.',
   sources: ['first-order linear network', 'Johnson–Nyquist', 'IEC 60384-4 for polarity and leakage'],
 };
-
-const over = <T>(a: number | T, b: number | T): number | T =>
-  typeof a === 'number' && typeof b === 'number' ? -20 * Math.log10(a / b) : typeof a === 'number' ? b : a;

@@ -1,15 +1,13 @@
 import { more, less, closer } from '../../../stage/cures.ts';
 import type { CheckDef } from '../../../stage/contract.ts';
+import { about, aboutZero } from '../../../stage/words.ts';
 
 export const checks = {
   'cutoff-accuracy': {
     title: 'cutoff accuracy',
     value: 'cutoffFrequency',
     sense: 'within',
-    limit: (c) => {
-      const target = c.must('cutoffFrequency').nominal;
-      return { target, band: target * c.must('cutoffTolerance').low };
-    },
+    limit: about('cutoffFrequency', 'cutoffTolerance'),
     from: 'wanted cutoff with its tolerance',
     severity: 'should',
     help: [closer('C1'), closer('C1', 'R1'), less('C1.value'), more('C1.value'), 'The capacitor dominates; where nothing closer is to be had, trim.'],
@@ -44,7 +42,7 @@ export const checks = {
     title: 'error from leakage',
     value: 'leakageErrorLsb',
     sense: 'within',
-    limit: (c) => ({ target: 0, band: c.must('maximumErrorLsb').low }),
+    limit: aboutZero('maximumErrorLsb'),
     from: 'allowed DC error',
     severity: 'should',
     help: [less('R1.value'), 'A film or C0G capacitor, if its leakage is what hurts.'],

@@ -1,12 +1,8 @@
 import { closer, less, more } from '../../../stage/cures.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { held } from '../../../stage/words.ts';
+import { about, held } from '../../../stage/words.ts';
 
 const controlled = (c: Judged) => c.x.given.tuning === 'controlled';
-const about = (name: string, tolerance: string) => (c: Judged) => {
-  const target = c.must(name).nominal;
-  return { target, band: target * c.must(tolerance).low };
-};
 
 export const checks = {
   'frequency-accuracy': held(

@@ -1,7 +1,7 @@
 import { impossible, none } from '../../../math/absent.ts';
-import { FILTER_CARRIED, FILTER_IN, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { densityIn, FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP } from '../../../models/opamp.ts';
-import { exactly, scaleRange } from '../../../quantity/uncertain.ts';
+import { exactly, mirrored, scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given, Ingredients } from '../../../stage/data.ts';
 import { choice, num } from '../../../stage/fields.ts';
@@ -173,12 +173,7 @@ export const stateVariableFilter = defineKind({
   },
   checks,
   rails: {
-    vcc: {
-      role: 'consumes',
-      fills: { voltage: 'supplyVoltage', ripple: 'supplyRipple', rippleFrequency: 'rippleFrequency' },
-      draws: 'copyCurrent',
-      gives: { absoluteMaximum: 'U1.supplyMaximum' },
-    },
+    vcc: { ...FILTER_RAIL, draws: 'copyCurrent' },
   },
   signals: {
     in: { role: 'in', fills: FILTER_IN, back: { loadResistance: (c) => c.range('R1.value') } },
@@ -190,12 +185,12 @@ export const stateVariableFilter = defineKind({
         const g = c.x.given;
         const gain = c.pick(g.output === 'bandpass' ? 'bandGain' : g.output === 'highpass' ? 'highGain' : 'lowGain') ?? exactly(1);
         const most = c.pick('maximumInput');
+        const upper = g.output === 'highpass' ? null : c.pick('idealCentreFrequency');
         return handOn(c, incoming, {
-          gain: g.output === 'bandpass' ? gain : scaleRange(gain, -1),
+          gain: g.output === 'bandpass' ? gain : mirrored(gain),
           clips: most && scaleRange(most, gain.nominal),
-          noise: c.pick('outputNoise'),
-          band: [g.bandLow, g.bandHigh],
-          upper: g.output === 'highpass' ? null : c.pick('idealCentreFrequency'),
+          noise: densityIn(c.pick('outputNoise'), [g.bandLow, g.bandHigh], upper),
+          upper,
           ripple: c.pick('outputRipple') ?? exactly(0),
           typed: null,
         });

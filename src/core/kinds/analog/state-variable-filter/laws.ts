@@ -4,6 +4,7 @@ import { goldenSection } from '../../../math/golden.ts';
 import { noiseAt, rippleAt } from '../../../models/filter-stage.ts';
 import { BOLTZMANN, ELEMENTARY_CHARGE, ZERO_CELSIUS } from '../../../physics/constants.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
+import { takenOver } from '../../../stage/late.ts';
 
 const ROOM = 298.15;
 
@@ -128,9 +129,7 @@ export class Variable {
   #peaks: { band: number; all: number } | null = null;
 
   constructor(x: AnyInputs) {
-    // Taken over: the inputs move while a figure waits to be asked for.
-    const parts = Object.fromEntries(Object.entries(x.parts as Record<string, object>).map(([slot, p]) => [slot, { ...p }]));
-    this.#x = { given: { ...x.given }, parts, carried: { ...x.carried }, ambient: x.ambient };
+    this.#x = takenOver(x);
     this.#loop = loopOf(this.#x);
     this.ideal = idealOf(this.#loop);
   }

@@ -1,4 +1,5 @@
 import { formatText } from '../../../quantity/format.ts';
+import { nearestOf } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
@@ -7,10 +8,7 @@ import { idealOf, loopOf } from './laws.ts';
 /** Summing resistors of ten kilohms, equal capacitors and equal integrator resistors for the frequency, R4 with R5 for the quality. */
 export function size(s: Sizing, x: AnyInputs): Offer[] {
   const g = x.given;
-  const near = (slot: string, wanted: number): number => {
-    const list = s.candidates(slot, wanted / 3, wanted * 3);
-    return list.reduce((a, v) => (Math.abs(Math.log(v / wanted)) < Math.abs(Math.log(a / wanted)) ? v : a), list[0] ?? wanted);
-  };
+  const near = (slot: string, wanted: number): number => nearestOf(s.candidates(slot, wanted / 3, wanted * 3), wanted) ?? wanted;
   const r2 = near('R2', 1e4);
   const r3 = near('R3', 1e4);
   const r1 = near('R1', r3 / g.gain);

@@ -1,3 +1,4 @@
+import { stepWave } from '../../../circuit/netlist.ts';
 import { toDb } from '../../../physics/network.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -151,23 +152,7 @@ export const telling: Telling<typeof stateVariableFilter> = {
       e.is === 'opamp' && !Number.isFinite(e.openLoopGain) ? { ...e, openLoopGain: 1e7, gainBandwidth: Math.max(1e9, f0 * 1e6) } : e,
     );
     return {
-      elements: [
-        {
-          is: 'voltage',
-          name: 'Vin',
-          a: 's',
-          b: '0',
-          wave: {
-            sort: 'pieces',
-            points: [
-              [0, 0],
-              [1e-9, 1],
-            ],
-          },
-          ac: 1,
-        },
-        ...net,
-      ],
+      elements: [{ is: 'voltage', name: 'Vin', a: 's', b: '0', wave: stepWave(1), ac: 1 }, ...net],
       out: nodeOf(x.given.output),
       band: [f0 / 100, f0 * 100],
       time: { stop: 8 / f0, start: 'rest' },

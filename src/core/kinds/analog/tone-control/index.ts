@@ -1,7 +1,7 @@
-import { FILTER_CARRIED, FILTER_IN, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { densityIn, FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP } from '../../../models/opamp.ts';
 import { fromDb } from '../../../physics/network.ts';
-import { exactly, lesser, type Range } from '../../../quantity/uncertain.ts';
+import { exactly, mirrored, multiplyRanges, type Range } from '../../../quantity/uncertain.ts';
 import { defineKind, type Refusal } from '../../../stage/contract.ts';
 import type { Given, OutcomeDef } from '../../../stage/data.ts';
 import { choice, num, openOhms } from '../../../stage/fields.ts';
@@ -128,13 +128,7 @@ export const toneControl = defineKind({
   evaluate: (x, env) => late(new Tone(x, env.nominal.given), { supplyCurrent: active(x.given) ? x.parts.U1.quiescentCurrent : 0 }),
   checks,
   rails: {
-    vcc: {
-      role: 'consumes',
-      optional: passive,
-      fills: { voltage: 'supplyVoltage', ripple: 'supplyRipple', rippleFrequency: 'rippleFrequency' },
-      draws: 'supplyCurrent',
-      gives: { absoluteMaximum: 'U1.supplyMaximum' },
-    },
+    vcc: { ...FILTER_RAIL, optional: passive },
   },
   signals: {
     in: { role: 'in', fills: FILTER_IN, back: {} },
@@ -144,15 +138,14 @@ export const toneControl = defineKind({
       down: (c, { in: incoming }) => {
         const g = c.x.given;
         const db = c.pick('gainDb') ?? exactly(0);
-        const sign = active(g) ? -1 : 1;
-        const gain: Range = { nominal: sign * fromDb(db.nominal), low: sign * fromDb(db.low), high: sign * fromDb(db.high) };
+        const size: Range = { nominal: fromDb(db.nominal), low: fromDb(db.low), high: fromDb(db.high) };
         const most = c.pick('maximumInput');
+        const upper = incoming?.bandwidth ?? null;
         return handOn(c, incoming, {
-          gain,
-          clips: active(g) && most ? { nominal: most.nominal * fromDb(db.nominal), low: most.low * fromDb(db.low), high: most.high * fromDb(db.high) } : null,
-          noise: c.pick('outputNoise'),
-          band: [g.bandLow, g.bandHigh],
-          upper: lesser(null, incoming?.bandwidth ?? null),
+          gain: active(g) ? mirrored(size) : size,
+          clips: active(g) && most ? multiplyRanges(most, size) : null,
+          noise: densityIn(c.pick('outputNoise'), [g.bandLow, g.bandHigh], upper),
+          upper,
           ripple: c.pick('outputRipple') ?? exactly(0),
           dc: active(g) ? undefined : (incoming?.dc ?? null),
           typed: null,

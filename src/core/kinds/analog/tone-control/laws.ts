@@ -4,6 +4,7 @@ import { risingRoot } from '../../../math/root.ts';
 import { noiseAt, rippleAt } from '../../../models/filter-stage.ts';
 import { toDb } from '../../../physics/network.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
+import { takenOver } from '../../../stage/late.ts';
 
 export const GRID = 16;
 /** Steps of the search for a hinge, over four decades. */
@@ -80,9 +81,7 @@ export class Tone {
   readonly #known = new Map<string, number>();
 
   constructor(x: AnyInputs, design: AnyInputs = x.given) {
-    // Taken over: the inputs move while a figure waits to be asked for.
-    const parts = Object.fromEntries(Object.entries(x.parts as Record<string, object>).map(([slot, p]) => [slot, { ...p }]));
-    this.#x = { given: { ...x.given }, parts, carried: { ...x.carried }, ambient: x.ambient };
+    this.#x = takenOver(x);
     this.#d = design;
   }
   net(bass: number, treble: number): Nodal {

@@ -1,3 +1,4 @@
+import { nearestOf } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 
@@ -7,10 +8,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   const boost = (g.boost as number | null) ?? 12;
   const p1 = x.parts.P1.value as number;
   const p2 = x.parts.P2.value as number;
-  const near = (slot: string, wanted: number, low: number, high: number): number => {
-    const list = s.candidates(slot, low, high);
-    return list.reduce((a, v) => (Math.abs(Math.log(v / wanted)) < Math.abs(Math.log(a / wanted)) ? v : a), list[0] ?? wanted);
-  };
+  const near = (slot: string, wanted: number, low: number, high: number): number => nearestOf(s.candidates(slot, low, high), wanted) ?? wanted;
   const r = (slot: string, wanted: number) => near(slot, wanted, 100, 1e6);
   const c = (slot: string, wanted: number) => near(slot, wanted, 1e-11, 1e-5);
   const offer = (spare: number): Offer => {

@@ -1,4 +1,3 @@
-import { toDb } from '../../../physics/network.ts';
 import type { Curve } from '../../../stage/contract.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -157,7 +156,7 @@ export const telling: Telling<typeof toneControl> = {
       out: 'o',
       band: [g.bandLow, g.bandHigh],
       time: { stop: 5 / g.frequency, start: 'rest' },
-      confirms: { gainDb: (b) => decibels(b.gain('o', g.frequency)) },
+      confirms: { gainDb: (b) => b.gainDb('o', g.frequency) },
     };
   },
   curves: (x) => {
@@ -210,5 +209,3 @@ export const telling: Telling<typeof toneControl> = {
   schools: 'Active (unity in the middle, linear pots, symmetric) or passive (lossy, log pots). Stated at a frequency, as here, or as the limit of the shelf.',
   sources: ['Baxandall 1952', 'James 1949', 'Kirchhoff'],
 };
-
-const decibels = <T>(m: number | T): number | T => (typeof m === 'number' ? toDb(m) : m);

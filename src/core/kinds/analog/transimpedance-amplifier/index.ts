@@ -1,10 +1,11 @@
-import { OP_AMP, rejectionAt } from '../../../models/opamp.ts';
+import { AMP_CARRIED, AMP_RAILS, OP_AMP, rejectionAt } from '../../../models/opamp.ts';
 import { fromDb, toDb } from '../../../physics/network.ts';
-import { addRanges, exactly, hypotRanges, lesser, scaleRange } from '../../../quantity/uncertain.ts';
+import { evenDensity } from '../../../physics/noise.ts';
+import { exactly, lesser, scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import { choice, num } from '../../../stage/fields.ts';
-import { lately } from '../../../stage/late.ts';
+import { lately, takenOver } from '../../../stage/late.ts';
 import { checks } from './checks.ts';
 import { closed, flat, halfPower, levels, loopOf, noise, peaking, phaseMargin } from './laws.ts';
 import { size } from './sizing.ts';
@@ -58,11 +59,7 @@ export const transimpedanceAmplifier = defineKind({
       },
     },
   },
-  carried: {
-    inputRipple: num('V', 0, 'of the positive rail, peak to peak', { min: 0, title: 'ripple of the supply' }),
-    rippleFrequency: num('Hz', 100, 'of the rail'),
-    referenceRipple: num('V', 0, 'ripple of the reference, peak to peak', { min: 0, title: 'ripple of the reference' }),
-  },
+  carried: AMP_CARRIED,
   outcomes: {
     transresistance: { unit: 'V/A', title: 'transresistance', doc: 'volts per ampere' },
     outputVoltage: { unit: 'V', title: 'output at full scale', doc: 'without offset' },
@@ -112,16 +109,7 @@ export const transimpedanceAmplifier = defineKind({
     });
   },
   checks,
-  rails: {
-    vp: {
-      role: 'consumes',
-      fills: { voltage: 'positiveSupply', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' },
-      draws: 'supplyCurrent',
-      gives: { absoluteMaximum: (c) => addRanges(c.must('U1.supplyMaximum'), c.must('negativeSupply')) },
-    },
-    vn: { role: 'consumes', optional: true, signed: true, fills: { voltage: 'negativeSupply' }, draws: 'supplyCurrent', gives: {} },
-    ref: { role: 'consumes', optional: true, fills: { voltage: 'referenceLevel', ripple: 'referenceRipple' }, gives: {} },
-  },
+  rails: AMP_RAILS,
   signals: {
     in: { role: 'in', fills: {}, back: {} },
     out: {
@@ -132,17 +120,16 @@ export const transimpedanceAmplifier = defineKind({
         const level = c.must('referenceLevel');
         const swing = c.pick('outputVoltage')!;
         const width = Math.min(c.x.given.noiseBandHigh, (Math.PI / 2) * c.nominal('bandwidth')!) - c.x.given.noiseBandLow;
-        const noise = c.pick('outputNoise');
         const ripple = c.pick('outputRipple')!;
         const far = Math.max(Math.abs(swing.high - level.nominal), Math.abs(swing.low - level.nominal));
         return {
           dc: { nominal: level.nominal, low: level.low - offset.high, high: level.high + offset.high },
           amplitude: { nominal: Math.abs(swing.nominal - level.nominal), low: Math.min(far, Math.abs(swing.nominal - level.nominal)), high: far },
           sourceResistance: exactly(0),
-          noise: noise && width > 0 ? scaleRange(noise, 1 / Math.sqrt(width)) : null,
+          noise: evenDensity(c.pick('outputNoise'), width),
           noiseBandwidth: scaleRange(c.pick('bandwidth')!, Math.PI / 2),
           bandwidth: lesser(c.pick('bandwidth'), incoming?.bandwidth ?? null),
-          ripple: hypotRanges(ripple, exactly(0)),
+          ripple,
           rippleFrequency: c.x.carried.rippleFrequency,
           gain: 1,
         };
@@ -166,7 +153,7 @@ export const transimpedanceAmplifier = defineKind({
 
 /** What noise is worked out from, when somebody asks: the inputs move meanwhile. */
 const frozen = (x: AnyInputs) => {
-  const copy: AnyInputs = { given: { ...x.given }, parts: { R1: { ...x.parts.R1 }, C1: { ...x.parts.C1 }, U1: { ...x.parts.U1 } }, ambient: x.ambient };
+  const copy = takenOver(x);
   let [light, dark] = [NaN, NaN];
   return {
     current: copy.given.inputCurrent as number,

@@ -1,3 +1,4 @@
+import { stepWave } from '../../../circuit/netlist.ts';
 import { toDb } from '../../../physics/network.ts';
 import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -89,20 +90,7 @@ export const telling: Telling<typeof transimpedanceAmplifier> = {
     const { fn } = closed(loopOf(x));
     return {
       elements: [
-        {
-          is: 'current',
-          name: 'I1',
-          a: 'n',
-          b: '0',
-          wave: {
-            sort: 'pieces',
-            points: [
-              [0, 0],
-              [1e-9, g.inputCurrent],
-            ],
-          },
-          ac: 1,
-        },
+        { is: 'current', name: 'I1', a: 'n', b: '0', wave: stepWave(g.inputCurrent), ac: 1 },
         { is: 'capacitor', name: 'Ct', a: 'n', b: '0', farads: Math.max(g.sourceCapacitance + u.inputCapacitance, 1e-15) },
         { is: 'resistor', name: 'Rsh', a: 'n', b: '0', ohms: g.sourceResistance },
         { is: 'resistor', name: 'R1', a: 'n', b: 'out', ohms: parts.R1.value },

@@ -1,6 +1,7 @@
+import { inputInside } from '../../../models/filter-stage.ts';
 import { choose, closer, less, more } from '../../../stage/cures.ts';
 import type { Judged } from '../../../stage/judged.ts';
-import { held } from '../../../stage/words.ts';
+import { about, held } from '../../../stage/words.ts';
 
 const TS = ['R1', 'R2', 'R3', 'C1', 'C2', 'C3'] as const;
 const tuning = [
@@ -18,10 +19,7 @@ export const checks = {
     'notch frequency',
     'notchFrequency',
     'within',
-    (c) => {
-      const target = c.must('centreFrequency').nominal;
-      return { target, band: target * c.must('frequencyTolerance').low };
-    },
+    about('centreFrequency', 'frequencyTolerance'),
     'wanted frequency with its tolerance',
     'should',
     [...tuning, 'Trim R1 together with R2.'],
@@ -51,22 +49,5 @@ export const checks = {
     ],
     { applies: (c) => c.x.given.passFrequency !== null },
   ),
-  clipping: held(
-    'signal at the buffers',
-    (c) => c.range('inputAmplitude')!,
-    'atMost',
-    (c) => {
-      const [supply, ripple, head] = [c.must('supplyVoltage'), c.must('supplyRipple'), c.must('U1.headroom')];
-      const end = (v: number, r: number, h: number) => v / 2 - r / 2 - h;
-      return {
-        nominal: end(supply.nominal, ripple.nominal, head.nominal),
-        low: end(supply.low, ripple.high, head.high),
-        high: end(supply.high, ripple.low, head.low),
-      };
-    },
-    'half the supply at its trough, less the headroom of the op amp',
-    'must',
-    [more('given.supplyVoltage'), less('U1.headroom'), 'A higher supply, or less signal.'],
-    { applies: (c) => lifted(c) && c.range('inputAmplitude') !== null, unit: 'V' },
-  ),
+  clipping: inputInside('signal at the buffers', lifted),
 };

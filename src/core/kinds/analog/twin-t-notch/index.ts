@@ -1,5 +1,5 @@
 import { none } from '../../../math/absent.ts';
-import { FILTER_CARRIED, FILTER_IN, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { densityIn, FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP } from '../../../models/opamp.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind, type Refusal } from '../../../stage/contract.ts';
@@ -77,13 +77,7 @@ export const twinTNotch = defineKind({
     }),
   checks,
   rails: {
-    vcc: {
-      role: 'consumes',
-      optional: (g) => !lifted(g),
-      fills: { voltage: 'supplyVoltage', ripple: 'supplyRipple', rippleFrequency: 'rippleFrequency' },
-      draws: 'supplyCurrent',
-      gives: { absoluteMaximum: 'U1.supplyMaximum' },
-    },
+    vcc: { ...FILTER_RAIL, optional: (g) => !lifted(g) },
   },
   signals: {
     in: { role: 'in', fills: FILTER_IN, back: {} },
@@ -93,12 +87,12 @@ export const twinTNotch = defineKind({
       down: (c, { in: incoming }) => {
         const g = c.x.given;
         const passive = !lifted(g);
+        const upper = incoming?.bandwidth ?? null;
         return handOn(c, incoming, {
           gain: c.pick('gain') ?? exactly(1),
           clips: null,
-          noise: c.pick('outputNoise'),
-          band: [g.bandLow, g.bandHigh],
-          upper: incoming?.bandwidth ?? null,
+          noise: densityIn(c.pick('outputNoise'), [g.bandLow, g.bandHigh], upper),
+          upper,
           ripple: c.pick('outputRipple') ?? exactly(0),
           dc: passive ? (incoming?.dc ?? null) : undefined,
           typed: null,

@@ -112,7 +112,7 @@ export const telling: Telling<typeof twinTNotch> = {
       time: { stop: 10 / f0, start: 'rest' },
       confirms: {
         gain: (b) => b.gain(out, f0 * 1e-5),
-        ...(x.given.passFrequency === null ? {} : { passLoss: (b) => loss(b.gain(out, f0 * 1e-5), b.gain(out, x.given.passFrequency!)) }),
+        ...(x.given.passFrequency === null ? {} : { passLoss: (b) => b.loss(out, x.given.passFrequency!, f0 * 1e-5) }),
       },
     };
   },
@@ -162,5 +162,3 @@ export const telling: Telling<typeof twinTNotch> = {
     'Hum is removed at its source first: loops, shields, balanced lines. Then an analog notch, or averaging over whole periods of the mains in the converter, which takes the harmonics as well.',
   sources: ['classical twin-T theory', 'EN 50160 for the frequency of the grid'],
 };
-
-const loss = <T>(a: number | T, b: number | T): number | T => (typeof a === 'number' && typeof b === 'number' ? toDb(a / b) : typeof a === 'number' ? b : a);

@@ -1,6 +1,7 @@
 import { more, less, closer } from '../../../stage/cures.ts';
 import type { CheckDef, SpreadLike } from '../../../stage/contract.ts';
 import type { Judged } from '../../../stage/judged.ts';
+import { aboutZero } from '../../../stage/words.ts';
 import { leg } from '../../../physics/leg.ts';
 
 /** The leg whose hardest-stressed resistor is nearer its working voltage: the bottom one counts too. */
@@ -20,7 +21,7 @@ export const checks = {
     title: 'accuracy of the ratio',
     value: 'ratioError',
     sense: 'within',
-    limit: (c) => ({ target: 0, band: c.must('outputTolerance').low }),
+    limit: aboutZero('outputTolerance'),
     from: 'allowed error of the output',
     severity: 'should',
     help: [closer('R1', 'R2'), 'A finer series, one resistor made of two, a matched network, or calibration.'],

@@ -1,8 +1,7 @@
 import { choose, closer, less, more } from '../../../stage/cures.ts';
-import { held } from '../../../stage/words.ts';
-import type { Judged } from '../../../stage/judged.ts';
+import { aboutZero, held } from '../../../stage/words.ts';
 
-const within = (c: Judged) => ({ target: 0, band: c.must('gainTolerance').low });
+const within = aboutZero('gainTolerance');
 
 export const checks = {
   'highest-gain': held('error of the highest gain', 'highestError', 'within', within, 'gain error allowed', 'should', [

@@ -1,3 +1,4 @@
+import { nearestOf } from '../../../quantity/preferred.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
 import { parallel } from '../../../physics/network.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
@@ -72,7 +73,7 @@ export function stepError(x: AnyInputs, h: number, series: readonly number[]): n
   for (let wanted = g.highestGain; wanted >= g.lowestGain - 0.001; wanted -= g.gainStep) {
     const target = (2 * parts.R1.value) / (10 ** (wanted / 20) / h - 1);
     if (!(target > 0)) continue;
-    const value = series.reduce((best, v) => (Math.abs(Math.log(v / target)) < Math.abs(Math.log(best / target)) ? v : best));
+    const value = nearestOf(series, target)!;
     worst = Math.max(worst, Math.abs(20 * Math.log10(h * amplification(x, value)) - wanted));
   }
   return worst;

@@ -1,5 +1,6 @@
 import { parallel } from '../../../physics/network.ts';
 import { formatText } from '../../../quantity/format.ts';
+import { nearestOf } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import { chain, source } from './laws.ts';
@@ -15,10 +16,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   const set = (slot: string, value: number | undefined) => {
     if (s.open(slot) && value !== undefined) values[slot] = value;
   };
-  const near = (slot: string, wanted: number) =>
-    s
-      .candidates(slot, wanted / 3, wanted * 3)
-      .reduce<number | undefined>((b, v) => (b === undefined || Math.abs(Math.log(v / wanted)) < Math.abs(Math.log(b / wanted)) ? v : b), undefined);
+  const near = (slot: string, wanted: number) => nearestOf(s.candidates(slot, wanted / 3, wanted * 3), wanted);
   const least = (slot: string, from: number, holds: (v: number) => boolean) => s.candidates(slot, from, 0.022).find(holds);
   if (g.source === 'capsule') {
     const room = (s.range('capsuleSupply').low - g.capsuleMinimum * (1 + s.comfort)) / (s.range('capsuleCurrent').high || 1e-6) - (parts.R10.value ?? 0);

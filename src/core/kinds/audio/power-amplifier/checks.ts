@@ -1,5 +1,5 @@
 import { choose, less, more } from '../../../stage/cures.ts';
-import { held } from '../../../stage/words.ts';
+import { aboutZero, held } from '../../../stage/words.ts';
 
 export const checks = {
   power: held('power', 'outputPower', 'atLeast', 'outputPower', 'power wanted', 'should', (c) => [
@@ -9,10 +9,7 @@ export const checks = {
     ...(c.x.given.topology === 'single' ? [choose('given.topology', 'bridged')] : []),
     'A higher rail, a lower load impedance, a bridge, or a stiffer supply.',
   ]),
-  'gain-accuracy': held('gain error', 'gainError', 'within', (c) => ({ target: 0, band: c.must('gainTolerance').low }), 'allowed gain error', 'should', [
-    more('R2.value'),
-    less('R2.value'),
-  ]),
+  'gain-accuracy': held('gain error', 'gainError', 'within', aboutZero('gainTolerance'), 'allowed gain error', 'should', [more('R2.value'), less('R2.value')]),
   clipping: held('left to clipping', 'clipMargin', 'atLeast', () => 0.5, 'half a decibel', 'should', [
     less('given.inputAmplitude'),
     less('R2.value'),

@@ -1,8 +1,5 @@
 import { closer, less, more } from '../../../stage/cures.ts';
-import type { Judged } from '../../../stage/judged.ts';
-import { held } from '../../../stage/words.ts';
-
-const within = (name: string) => (c: Judged) => ({ target: 0, band: c.must(name).low });
+import { aboutZero, held } from '../../../stage/words.ts';
 
 export const checks = {
   'trim-low': held('trim to its lower end', 'trimPosition', 'atLeast', () => 0.05, 'five percent of its travel', 'must', [
@@ -25,20 +22,20 @@ export const checks = {
     more('given.maximumError'),
     'R5 near the value that makes up for it, a faster reset, smaller currents, and the sensing resistor touching the pair.',
   ]),
-  temperature: held('scale over temperature', 'temperatureError', 'within', within('maximumError'), 'error allowed', 'should', [
+  temperature: held('scale over temperature', 'temperatureError', 'within', aboutZero('maximumError'), 'error allowed', 'should', [
     more('R4.temperatureCoefficient'),
     less('R4.temperatureCoefficient'),
     more('given.maximumError'),
     'A sensing resistor near +3350 ppm/K with R3 much larger than R4, or a heated pair.',
   ]),
-  'pitch-drift': held('drift of all notes', 'pitchDrift', 'within', within('maximumDrift'), 'drift allowed', 'should', [
+  'pitch-drift': held('drift of all notes', 'pitchDrift', 'within', aboutZero('maximumDrift'), 'drift allowed', 'should', [
     less('C1.temperatureCoefficient'),
     less('R6.temperatureCoefficient'),
     less('Q1.offsetDrift'),
     more('given.maximumDrift'),
     'A C0G or film capacitor, a reference resistor of low drift, and time to warm up.',
   ]),
-  'base-pitch': held('base pitch', 'baseError', 'within', within('coarseRange'), 'what the panel tuning takes up', 'should', [
+  'base-pitch': held('base pitch', 'baseError', 'within', aboutZero('coarseRange'), 'what the panel tuning takes up', 'should', [
     more('R6.value'),
     less('R6.value'),
     closer('C1', 'R6'),

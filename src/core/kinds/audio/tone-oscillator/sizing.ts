@@ -1,4 +1,5 @@
 import { formatText } from '../../../quantity/format.ts';
+import { nearestOf } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
@@ -9,10 +10,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   const g = x.given;
   const u = x.parts.U1;
   const octave = thermalVoltage(g.tuneTemperature) * Math.LN2;
-  const near = (slot: string, wanted: number): number => {
-    const list = s.candidates(slot, wanted / 8, wanted * 8);
-    return list.reduce((a, v) => (Math.abs(Math.log(v / wanted)) < Math.abs(Math.log(a / wanted)) ? v : a), list[0] ?? wanted);
-  };
+  const near = (slot: string, wanted: number): number => nearestOf(s.candidates(slot, wanted / 8, wanted * 8), wanted) ?? wanted;
   const r1 = near('R1', 1e5);
   const r4 = near('R4', 1e3);
   const p1 = near('P1', 1e4);

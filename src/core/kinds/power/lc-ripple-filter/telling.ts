@@ -80,10 +80,7 @@ export const telling: Telling<typeof lcRippleFilter> = {
       band: [Math.min(...resonances(net)) / 100, g.rippleFrequency * g.harmonic * 3],
       time: { stop: 8 / Math.min(...resonances(net)), start: 'rest' },
       confirms: {
-        circuitAttenuation: (b) => {
-          const gain = b.gain('out', g.rippleFrequency);
-          return typeof gain === 'number' ? -toDb(gain) : gain;
-        },
+        circuitAttenuation: (b) => b.loss('out', g.rippleFrequency),
         turnOnPeak: (b) =>
           b.over({ stop: 8 / Math.min(...resonances(net)), step: 0.01 / Math.max(...resonances(net)), start: 'rest', outputs: ['out'] }, (t) =>
             t.signals.out!.reduce((m, v) => Math.max(m, v), 0),

@@ -1,5 +1,5 @@
 import { impedance } from './laws.ts';
-import { parallel, toDb } from '../../../physics/network.ts';
+import { parallel } from '../../../physics/network.ts';
 import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -83,10 +83,7 @@ export const telling: Telling<typeof railSplitter> = {
         ...(amp
           ? {}
           : {
-              rippleRejection: (b) => {
-                const gain = b.gain('mid', g.rippleFrequency);
-                return typeof gain === 'number' ? -toDb(gain) : gain;
-              },
+              rippleRejection: (b) => b.loss('mid', g.rippleFrequency),
             }),
       },
     };

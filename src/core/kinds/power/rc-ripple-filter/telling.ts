@@ -71,10 +71,7 @@ export const telling: Telling<typeof rcRippleFilter> = {
       band: [g.rippleFrequency / 1e3, g.rippleFrequency * 100],
       time: { stop: 3 * (o.startUpTime ?? 1), start: 'rest' },
       confirms: {
-        attenuation: (b) => {
-          const gain = b.gain('out', g.rippleFrequency);
-          return typeof gain === 'number' ? -toDb(gain) : gain;
-        },
+        attenuation: (b) => b.loss('out', g.rippleFrequency),
       },
     };
   },

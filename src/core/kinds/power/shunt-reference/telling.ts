@@ -1,4 +1,3 @@
-import { toDb } from '../../../physics/network.ts';
 import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -87,10 +86,7 @@ export const telling: Telling<typeof shuntReference> = {
       time: { stop: 1e-3 },
       confirms: {
         outputVoltage: (b) => b.dc('out'),
-        rippleRejection: (b) => {
-          const gain = b.gain('out', g.rippleFrequency);
-          return typeof gain === 'number' ? -toDb(gain) : gain;
-        },
+        rippleRejection: (b) => b.loss('out', g.rippleFrequency),
       },
     };
   },

@@ -1,19 +1,19 @@
-import { bringUpOf, workingOf } from '../stage/telling.ts';
-import { told } from './tellings.ts';
-import { helpOf } from '../stage/judge.ts';
+import { bringUpOf, workingOf } from '../../src/core/stage/telling.ts';
+import { told } from '../../src/core/testing/tellings.ts';
+import { helpOf } from '../../src/core/stage/judge.ts';
 import { evaluate } from 'mathjs';
 import { describe, expect, it } from 'vitest';
-import type { BoardDoc } from '../board/document.ts';
-import { curvesOf } from '../board/curves.ts';
-import { confirm } from '../board/simulate.ts';
-import { evaluateBoard, type StageSum } from '../board/evaluate.ts';
-import { answer } from '../files/answer.ts';
-import { checkBoard } from '../files/board-file.ts';
-import { alone } from './boards.ts';
-import { variations } from './variations.ts';
-import type { CheckDef, Field, Kind, OutcomeDef, RailPort, SignalPort } from '../stage/contract.ts';
-import type { Drawn } from '../stage/drawing.ts';
-import { many } from './soak.ts';
+import type { BoardDoc } from '../../src/core/board/document.ts';
+import { curvesOf } from '../../src/core/board/curves.ts';
+import { confirm } from '../../src/core/board/simulate.ts';
+import { evaluateBoard, type StageSum } from '../../src/core/board/evaluate.ts';
+import { answer } from '../../src/core/files/answer.ts';
+import { checkBoard } from '../../src/core/files/board-file.ts';
+import { alone } from '../../src/core/testing/boards.ts';
+import { variations } from '../../src/core/testing/variations.ts';
+import type { CheckDef, Field, Kind, OutcomeDef, RailPort, SignalPort } from '../../src/core/stage/contract.ts';
+import type { Drawn } from '../../src/core/stage/drawing.ts';
+import { many } from '../../src/core/testing/soak.ts';
 
 /** What must hold of every kind, whichever comes. */
 export const holdsOf = (kinds: readonly Kind[]): void =>
