@@ -67,12 +67,16 @@ test('a microphone chain from an empty board, by keyboard: what rules its noise,
   await page.goto(board);
   const rules = page.locator('.limits').filter({ hasText: 'of the noise' });
   await expect(rules).toContainText('Op-amp amplifier makes');
+  await page.getByText('noise by what makes it').click();
+  const made = page.getByRole('table').filter({ hasText: 'made by' });
+  await expect(made.getByRole('row', { name: /^Op-amp amplifier/ })).toContainText('nV/√Hz');
+  await expect(made.getByRole('row', { name: /itself/ })).toContainText('LSB');
   await page.getByText('levels as a table').click();
   const hum = async () => {
     const cell = await page
       .getByRole('row', { name: /converter channel/ })
       .getByRole('cell')
-      .nth(7)
+      .nth(5)
       .innerText();
     const [, number, prefix] = /([\d.]+)\s*(m|µ|n)?V/.exec(cell.replace(/\s/g, ' '))!;
     return Number(number) * ({ m: 1e-3, µ: 1e-6, n: 1e-9 }[prefix ?? ''] ?? 1);
@@ -96,7 +100,7 @@ test('a microphone chain from an empty board, by keyboard: what rules its noise,
   await expect(rules).toContainText('Microphone preamplifier makes');
   await page.getByText('levels as a table').click();
   expect(await hum()).toBeLessThan(loud / 50);
-  await page.getByText('response of the chain').click();
-  await expect(page.getByText(/^Response to /)).toBeVisible();
+  await page.getByText('response, delay and step of the chain').click();
+  for (const curve of [/^Response to /, /^Group delay to /, /^Step to /]) await expect(page.getByText(curve)).toBeVisible();
   expect(said).toEqual([]);
 });

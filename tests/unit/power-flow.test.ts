@@ -154,6 +154,8 @@ describe('levels along a chain', () => {
     clips: 3,
     carried: null,
     lsb: null,
+    ownNoise: null,
+    heard: false,
     ...more,
   });
   const lines = (...points: object[]) => levelLines(points.map(point), (i) => i * 100, 10, 110);

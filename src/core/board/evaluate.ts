@@ -84,6 +84,9 @@ export interface ChainPoint {
   clips: number | null;
   /** At a converter: one LSB. */
   lsb: number | null;
+  /** At an end: noise that it makes itself, V rms, and whether somebody hears it. */
+  ownNoise: number | null;
+  heard: boolean;
 }
 
 export interface Sum {
@@ -432,6 +435,8 @@ function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint 
     carried: d,
     clips: null,
     lsb: null,
+    ownNoise: null,
+    heard: false,
   };
 }
 
@@ -447,7 +452,14 @@ function arriving(node: StageNode, port: string): ChainPoint {
   const base = point(node, port, node.incoming[port] ?? null);
   const ends = (node.kind.signals as Record<string, SignalPort>)[port]?.ends;
   const own = (name: string | undefined) => (name === undefined ? null : (read(name, node.judged)?.nominal ?? null));
-  return { ...base, clips: own(ends?.clips), lsb: own(ends?.lsb), noise: own(ends?.noise) ?? base.noise };
+  return {
+    ...base,
+    clips: own(ends?.clips),
+    lsb: own(ends?.lsb),
+    noise: own(ends?.noise) ?? base.noise,
+    ownNoise: ends?.own?.(node.judged) ?? null,
+    heard: ends?.heard ?? false,
+  };
 }
 
 /** Average over the states of a figure known in each. */

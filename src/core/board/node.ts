@@ -114,6 +114,8 @@ export class StageNode {
     settled?: Standing,
     /** Of the same stage, among stages that were not sized yet: its corners are a start. */
     earlier?: Study,
+    /** Standing just so: what it has worked out serves until something here moves. */
+    twin?: StageNode,
   ) {
     this.title = titleOf(doc, kind.title);
     this.late = lateOf(kind);
@@ -130,7 +132,14 @@ export class StageNode {
     this.#sizedFor = settled.sizedFor;
     this.incoming = settled.incoming;
     this.#figures = settled.figures;
-    this.#lay(earlier);
+    // What follows its own rail, and figures, are told of the one stage they were made for.
+    if (!twin || twin.#rising || twin.#figures) {
+      this.#lay(earlier);
+      return;
+    }
+    this.version = 1;
+    this.inputs = twin.inputs;
+    this.judged = this.#plain = twin.#plain;
   }
 
   /** The air around the stage, °C: that outside, or that of the enclosure it stands in. */
@@ -187,8 +196,9 @@ export class StageNode {
   /** A copy to size, among stages that are sized already; the same one as long as this stage stays as it is. */
   probe(): StageNode {
     if (this.#probe?.version !== this.version) {
-      this.#probe = { version: this.version, node: this.with(this.doc) };
-      this.#probe.node.#sized = true;
+      const node = new StageNode(this.board, this.doc, this.kind, this.standing(), undefined, this);
+      this.#probe = { version: this.version, node };
+      node.#sized = true;
     }
     return this.#probe!.node;
   }

@@ -1,4 +1,5 @@
 import type { SignalDown, SignalPort } from '../stage/contract.ts';
+import type { AnyInputs } from '../stage/data.ts';
 import { addRanges, exactly, type Range } from '../quantity/uncertain.ts';
 import { read, repeated, SIGNAL_LINKS, withTyped } from './links.ts';
 import type { Link, StageNode } from './node.ts';
@@ -20,10 +21,11 @@ const SILENT: SignalDown = {
   gain: 1,
   reservoir: null,
   attenuation: () => exactly(0),
+  falls: () => 0,
 };
 
 /** What an output carries: what it says of itself, and the transfer of the path so far. One shape, whatever is said. */
-export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['attenuation']): SignalDown => ({
+export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['attenuation'], falls: SignalDown['falls']): SignalDown => ({
   dc: own.dc ?? null,
   amplitude: own.amplitude ?? null,
   clips: own.clips ?? null,
@@ -36,6 +38,7 @@ export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['atte
   gain: own.gain ?? 1,
   reservoir: own.reservoir ?? null,
   attenuation,
+  falls,
 });
 
 /** What a stage's output carries. */
@@ -48,14 +51,25 @@ export function signalDown(node: StageNode, port: string): SignalDown {
     return known.down;
   const asked = new Map<string, Range>();
   const inputs = { ...node.incoming };
-  const down = carrying(def.down(node.judged as never, inputs), (frequency) => {
-    const key = `${frequency.nominal} ${frequency.low} ${frequency.high}`;
-    let answer = asked.get(key);
-    if (!answer) asked.set(key, (answer = pathAttenuation(inputs, def, (input) => node.ownAttenuation(port, input, frequency), frequency)));
-    return answer;
-  });
+  const down = carrying(
+    def.down(node.judged as never, inputs),
+    (frequency) => {
+      const key = `${frequency.nominal} ${frequency.low} ${frequency.high}`;
+      let answer = asked.get(key);
+      if (!answer) asked.set(key, (answer = pathAttenuation(inputs, def, (input) => node.ownAttenuation(port, input, frequency), frequency)));
+      return answer;
+    },
+    (frequency) => fallOf(inputs, def, node.inputs.x, node.judged.env, frequency),
+  );
   node.carries.set(port, { version: node.version, incoming, down });
   return down;
+}
+
+/** What the path with the least loss takes off at the values that a stage stands at, dB. */
+export function fallOf(incoming: Readonly<Record<string, SignalDown | undefined>>, out: SignalPort, x: AnyInputs, env: AnyInputs, frequency: number): number {
+  const inputs = [...new Set([...Object.keys(out.attenuation ?? {}), ...Object.keys(incoming)])];
+  const of = (input: string) => (incoming[input]?.falls(frequency) ?? 0) + (out.attenuation?.[input]?.(x, env, frequency) ?? 0);
+  return inputs.length ? Math.min(...inputs.map(of)) : 0;
 }
 
 /** The least of what the paths through a stage's inputs take off, dB: what passes where most does. */

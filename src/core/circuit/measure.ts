@@ -29,6 +29,19 @@ export class Bench {
     return s.ok ? Math.hypot(s.re[0]!, s.im[0]!) : { reason: s.reason };
   }
 
+  /** How far one node is ahead of another at each frequency, degrees within ±180. */
+  ahead(of: string, than: string, frequencies: readonly number[]): number[] | { reason: string } {
+    const grid = Float64Array.from(frequencies);
+    const [a, b] = [acSweep(this.net, grid, of), acSweep(this.net, grid, than)];
+    if (!a.ok || !b.ok) return { reason: a.ok ? (b as { reason: string }).reason : a.reason };
+    // Of a·b*.
+    return frequencies.map((_, i) => {
+      const re = a.re[i]! * b.re[i]! + a.im[i]! * b.im[i]!;
+      const im = a.im[i]! * b.re[i]! - a.re[i]! * b.im[i]!;
+      return (Math.atan2(im, re) * 180) / Math.PI;
+    });
+  }
+
   /** Gain at a frequency, dB. */
   gainDb(out: string, frequency: number): Measured {
     const gain = this.gain(out, frequency);

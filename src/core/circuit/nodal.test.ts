@@ -37,6 +37,14 @@ describe('a small network', () => {
     expect(net.noise('q', 20, 20000, 25) / (bench.noise('q', 20, 20000) as number)).toBeCloseTo(1, 4);
   });
 
+  it('lets what the drive brings pass by its gain, at a frequency and in a band', () => {
+    const net = new Nodal(lowpass, 's');
+    const [white, from, to] = [1e-16, 20, 20000];
+    for (const f of [30, 1000, 4e4]) expect((net.density('q', f, 25, white) - net.density('q', f, 25)) / (white * net.gain('q', f) ** 2)).toBeCloseTo(1, 7);
+    const passed = integrateOverFrequency((f) => white * net.gain('q', f) ** 2, from, to);
+    expect((net.noise('q', from, to, 25, white) ** 2 - net.noise('q', from, to, 25) ** 2) / passed).toBeCloseTo(1, 3);
+  });
+
   it('sums its modes to the transient the solver steps through', () => {
     const net = new Nodal(lowpass, 's');
     const modes = net.modes('q', 1000);

@@ -1,7 +1,7 @@
 import { eliminate } from '../linear/dense-complex.ts';
 import { eigenvectors, solved } from '../linear/small.ts';
 import type { Complex } from '../math/complex.ts';
-import { integrateOverFrequency } from '../math/integrate.ts';
+import { integrateTogether } from '../math/integrate.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from '../physics/constants.ts';
 import { NO_MODES, type Modes } from './modes.ts';
 import { GROUND, type Capacitor, type Inductor, type OpAmp, type Resistor, type VoltageControlled } from './netlist.ts';
@@ -56,7 +56,12 @@ export class Nodal {
   readonly #im: Float64Array;
   readonly #xr: Float64Array;
   readonly #xi: Float64Array;
+  /** What the drive pushes into each node, where the adjoint was solved last. */
+  readonly #drivenR: Float64Array;
+  readonly #drivenI: Float64Array;
   #at = NaN;
+  /** Integrals of what makes noise, by node and band. */
+  readonly #bands = new Map<string, readonly number[]>();
 
   /** @param drive the node that stands at 1 V */
   constructor(
@@ -105,6 +110,7 @@ export class Nodal {
     }
     [this.#re, this.#im] = [new Float64Array(n * n), new Float64Array(n * n)];
     [this.#xr, this.#xi] = [new Float64Array(n), new Float64Array(n)];
+    [this.#drivenR, this.#drivenI] = [new Float64Array(n), new Float64Array(n)];
   }
 
   #between(m: Float64Array, drive: Float64Array, a: number, b: number, y: number): void {
@@ -248,16 +254,16 @@ export class Nodal {
   #adjoint(out: number, frequency: number): void {
     this.#at = NaN;
     this.#fill(frequency, true);
+    this.#drivenR.set(this.#xr);
+    this.#drivenI.set(this.#xi);
     this.#xr.fill(0);
     this.#xi.fill(0);
     this.#xr[out] = 1;
     eliminate(this.#re, this.#im, this.#xr, this.#xi, this.#n);
   }
 
-  /** Mean square of the noise at a node per hertz, V²/Hz. // [Nyquist] each resistor; op amps as their sheets have it */
-  density(node: string, frequency: number, celsius: number): number {
-    const out = this.#index.get(node);
-    if (out === undefined) return 0;
+  /** What makes the noise at a node at a frequency, per hertz: see `together`. // [Nyquist] each resistor; op amps as their sheets have it */
+  #noises(out: number, frequency: number): [perKelvin: number, amplifiers: number, driven: number] {
     this.#adjoint(out, frequency);
     const [xr, xi] = [this.#xr, this.#xi];
     const square = (a: number, b: number): number => {
@@ -271,20 +277,40 @@ export class Nodal {
       const x = TAU * frequency * henries - 1 / (TAU * frequency * farads);
       siemens += (ohms / (ohms * ohms + x * x)) * square(a, b);
     }
-    let sum = 4 * BOLTZMANN * (celsius + ZERO_CELSIUS) * siemens;
+    let amplifiers = 0;
     for (const u of this.#amplifiers) {
       if (u.noise > 0) {
         const own = xr[u.out]! ** 2 + xi[u.out]! ** 2;
-        sum += u.noise ** 2 * (1 + u.noiseCorner / frequency) * own * weight(u, TAU * frequency) ** 2;
+        amplifiers += u.noise ** 2 * (1 + u.noiseCorner / frequency) * own * weight(u, TAU * frequency) ** 2;
       }
-      if (u.current > 0) sum += u.current ** 2 * (square(u.p, NONE) + square(u.n, NONE));
+      if (u.current > 0) amplifiers += u.current ** 2 * (square(u.p, NONE) + square(u.n, NONE));
     }
-    return sum;
+    // By reciprocity the adjoint has the gain from the drive too: what it pushes in, weighed by what answers at each node.
+    let [re, im] = [0, 0];
+    for (let i = 0; i < this.#n; i++) {
+      re += this.#drivenR[i]! * xr[i]! - this.#drivenI[i]! * xi[i]!;
+      im += this.#drivenR[i]! * xi[i]! + this.#drivenI[i]! * xr[i]!;
+    }
+    return [4 * BOLTZMANN * siemens, amplifiers, re * re + im * im];
   }
 
-  /** Noise at a node between two frequencies, V rms. */
-  noise(node: string, from: number, to: number, celsius: number): number {
-    return Math.sqrt(integrateOverFrequency((f) => this.density(node, f, celsius), from, to));
+  /**
+   * Mean square of the noise at a node per hertz, V²/Hz.
+   * @param driven mean square per hertz of what the drive brings itself, V²/Hz; negative where a resistor's noise is counted there already
+   */
+  density(node: string, frequency: number, celsius: number, driven = 0): number {
+    const out = this.#index.get(node);
+    return out === undefined ? 0 : together(this.#noises(out, frequency), celsius, driven);
+  }
+
+  /** Noise at a node between two frequencies, V rms; what the temperature and the drive make of it costs nothing the second time. */
+  noise(node: string, from: number, to: number, celsius: number, driven = 0): number {
+    const out = this.#index.get(node);
+    if (out === undefined) return 0;
+    const band = `${out} ${from} ${to}`;
+    let parts = this.#bands.get(band);
+    if (!parts) this.#bands.set(band, (parts = integrateTogether((f) => this.#noises(out, f), 3, from, to, NOISE_CLOSE)));
+    return Math.sqrt(together(parts, celsius, driven));
   }
 
   /** One over the voltage of a node at a complex frequency s, rad/s: nil at a pole. */
@@ -432,6 +458,12 @@ export class Nodal {
     return { g, c, size, at };
   }
 }
+
+/** Thermal noise per kelvin, that of the amplifiers, and what passes from the drive: mean squares, per hertz or in a band. */
+const together = ([perKelvin, amplifiers, passed]: readonly number[], celsius: number, driven: number): number =>
+  Math.max(0, perKelvin! * (celsius + ZERO_CELSIUS) + amplifiers! + driven * passed!);
+/** How close the integral of a noise has to be: a millionth of a decibel would be no use to anybody. */
+const NOISE_CLOSE = 1e-4;
 
 /** Square of the least eigenvalue that is one, relative to the shift. */
 const ALIVE = 1e-18;

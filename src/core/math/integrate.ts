@@ -11,30 +11,42 @@ const DEEPEST = 12;
  * Integral of a smooth function over frequency between two frequencies, worked on the logarithm of it, where responses are
  * smooth; pieces are halved until both rules agree to `rel` of the whole. // [Kronrod]
  */
-export function integrateOverFrequency(f: (frequency: number) => number, from: number, to: number, rel = 1e-5): number {
-  if (!(to > from)) return 0;
-  const piece = (a: number, b: number): [kronrod: number, off: number] => {
+export const integrateOverFrequency = (f: (frequency: number) => number, from: number, to: number, rel = 1e-5): number =>
+  integrateTogether((x) => [f(x)], 1, from, to, rel)[0]!;
+
+/** The same of so many functions that come out of one calculation, each to `rel` of its own whole. */
+export function integrateTogether(f: (frequency: number) => readonly number[], count: number, from: number, to: number, rel = 1e-5): number[] {
+  const none = () => Array.from({ length: count }, () => 0);
+  const sum = none();
+  if (!(to > from)) return sum;
+  const piece = (a: number, b: number): { kronrod: number[]; off: number[] } => {
     const [middle, half] = [(a + b) / 2, (b - a) / 2];
-    let [k, g] = [0, 0];
+    const [kronrod, gauss] = [none(), none()];
+    const add = (u: number, i: number): void => {
+      const at = Math.exp(u);
+      const values = f(at);
+      for (let c = 0; c < count; c++) {
+        const v = values[c]! * at * half;
+        kronrod[c]! += KRONROD[i]! * v;
+        gauss[c]! += GAUSS[i]! * v;
+      }
+    };
     for (let i = 0; i < NODES.length; i++) {
       const step = half * NODES[i]!;
-      const [above, below] = [Math.exp(middle + step), Math.exp(middle - step)];
-      const both = step === 0 ? f(above) * above : f(above) * above + f(below) * below;
-      k += KRONROD[i]! * both;
-      g += GAUSS[i]! * both;
+      add(middle + step, i);
+      if (step !== 0) add(middle - step, i);
     }
-    return [k * half, Math.abs(k - g) * half];
+    return { kronrod, off: kronrod.map((k, c) => Math.abs(k - gauss[c]!)) };
   };
   const [low, high] = [Math.log(from), Math.log(to)];
   // Two or three pieces to begin with, so that a narrow peak is not missed by both rules at once.
   const pieces = Math.max(1, Math.ceil((high - low) / 3.5));
-  let sum = 0;
   const starts = Array.from({ length: pieces }, (_, i): [number, number] => [low + ((high - low) * i) / pieces, low + ((high - low) * (i + 1)) / pieces]);
   const first = starts.map(([a, b]) => piece(a, b));
-  const whole = first.reduce((s, [k]) => s + Math.abs(k), 0);
-  const refine = (a: number, b: number, [k, off]: [number, number], depth: number): void => {
-    if (off <= rel * whole || depth === DEEPEST || !Number.isFinite(k)) {
-      sum += k;
+  const whole = none().map((_, c) => first.reduce((s, p) => s + Math.abs(p.kronrod[c]!), 0));
+  const refine = (a: number, b: number, p: { kronrod: number[]; off: number[] }, depth: number): void => {
+    if (depth === DEEPEST || p.off.every((off, c) => off <= rel * whole[c]! || !Number.isFinite(off))) {
+      p.kronrod.forEach((k, c) => (sum[c]! += k));
       return;
     }
     const middle = (a + b) / 2;

@@ -18,6 +18,15 @@ export function shelf<T>(most: number): (question: string, make: () => T) => T {
   };
 }
 
+const bits = new Float64Array(64);
+const units = new Uint16Array(bits.buffer);
+
+/** Numbers as a question for a shelf, bit by bit: to write them as decimals would cost more than many an answer. At most 64. */
+export function questionOf(numbers: readonly (number | null)[]): string {
+  for (let i = 0; i < numbers.length; i++) bits[i] = numbers[i] ?? NaN;
+  return String.fromCharCode.apply(null, units.subarray(0, 4 * numbers.length) as unknown as number[]);
+}
+
 const known = shelf<unknown>(512);
 
 /** The same answer for the same question, for what is asked at every corner and hardly ever changes; a few hundred are kept. */

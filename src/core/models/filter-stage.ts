@@ -10,7 +10,6 @@ import type { Nodal } from '../circuit/nodal.ts';
 import { BOLTZMANN, ZERO_CELSIUS } from '../physics/constants.ts';
 import { fromDb } from '../physics/network.ts';
 import { evenDensity } from '../physics/noise.ts';
-import { integrateOverFrequency } from '../math/integrate.ts';
 
 /** What links bring to a filter between a supply and a signal ground at half of it. */
 export const FILTER_CARRIED = {
@@ -74,13 +73,13 @@ export function rippleAt(
   return sum + (signalRipple > 0 ? signalRipple * net.gain(node, signalRippleFrequency ?? rippleFrequency) : 0);
 }
 
-/** Mean square of noise per hertz at a node, V²/Hz: its own, and of a linked source what it says in place of its resistance's. // [Nyquist] */
-export function densityAt(net: Nodal, node: string, frequency: number, celsius: number, sourceNoise: number | null, sourceResistance: number): number {
-  const own = net.density(node, frequency, celsius);
-  if (sourceNoise === null) return own;
-  const kt = 4 * BOLTZMANN * (celsius + ZERO_CELSIUS);
-  return Math.max(0, own + (sourceNoise ** 2 - kt * sourceResistance) * net.gain(node, frequency) ** 2);
-}
+/** What a linked source brings in place of the noise of its resistance, V²/Hz; nothing where none is linked. // [Nyquist] */
+const instead = (celsius: number, sourceNoise: number | null, sourceResistance: number): number =>
+  sourceNoise === null ? 0 : sourceNoise ** 2 - 4 * BOLTZMANN * (celsius + ZERO_CELSIUS) * sourceResistance;
+
+/** Mean square of noise per hertz at a node, V²/Hz: its own, and of a linked source what it says. */
+export const densityAt = (net: Nodal, node: string, frequency: number, celsius: number, sourceNoise: number | null, sourceResistance: number): number =>
+  net.density(node, frequency, celsius, instead(celsius, sourceNoise, sourceResistance));
 
 /** The same in a band, V rms. */
 export const noiseAt = (
@@ -90,7 +89,7 @@ export const noiseAt = (
   celsius: number,
   sourceNoise: number | null,
   sourceResistance: number,
-): number => Math.sqrt(integrateOverFrequency((f) => densityAt(net, node, f, celsius, sourceNoise, sourceResistance), band[0], band[1], 1e-4));
+): number => net.noise(node, band[0], band[1], celsius, instead(celsius, sourceNoise, sourceResistance));
 
 /** How far an output reaches to either side of the signal ground: half the supply at its trough, less the headroom, V peak. */
 export function reachOf(c: Judged): Range {

@@ -68,6 +68,17 @@ export function nearestOf(values: readonly number[], wanted: number): number | u
   return values.length ? values.reduce((best, v) => (away(v) < away(best) ? v : best)) : undefined;
 }
 
+/** Of ascending values those on either side of a wanted one, so many each; one that is met counts as above. */
+export function around(values: readonly number[], wanted: number, each = 1): number[] {
+  let [from, to] = [0, values.length];
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if (values[middle]! < wanted) from = middle + 1;
+    else to = middle;
+  }
+  return values.slice(Math.max(0, from - each), from + each);
+}
+
 /** The preferred number nearest to a value, as a ratio. */
 export function nearest(value: number, series: Series): number {
   const [below, above] = [nextBelow(value, series), nextAbove(value, series)];

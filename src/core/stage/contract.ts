@@ -186,6 +186,8 @@ export interface SignalDown {
   reservoir: Range | null;
   /** Attenuation of the path relative to DC at a frequency, dB with its ends. */
   attenuation: (frequency: Range) => Range;
+  /** The same at the nominal board, for what asks at very many frequencies. */
+  falls: (frequency: number) => number;
 }
 
 /** What arrives at a stage, by input. */
@@ -221,7 +223,15 @@ export interface Hears<N extends string = string> extends SignalPortOf<N> {
   role: 'in';
   back?: Readonly<Partial<Record<SignalBack, Ref<N>>>>;
   /** A chain ends here: the outcomes or givens that say where it clips, what one step of it is, and the noise it reads. */
-  ends?: Readonly<{ clips?: N; lsb?: N; noise?: N }>;
+  ends?: Readonly<{
+    clips?: N;
+    lsb?: N;
+    noise?: N;
+    /** Of that noise what the end makes itself, V rms. */
+    own?: (c: Judged) => number | null;
+    /** Somebody hears it: noise is weighted as ears do too. */
+    heard?: true;
+  }>;
   /** Fields that the path so far fills, from `incoming`. */
   path?: Readonly<Partial<Record<N, (incoming: SignalDown, range: (ref: string) => Range | null) => number | Range | null>>>;
   down?: undefined;

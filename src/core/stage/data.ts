@@ -116,9 +116,15 @@ export interface OutcomeDef {
   title: string;
   /**
    * Not monotone in these inputs: the engine samples the inside, with this outcome's own formula where it has one; where it
-   * turns round only as two outcomes cross, only if they may.
+   * turns round only as two outcomes cross, only if they may; where it turns round at one known place, only there.
    */
-  inside?: { inputs: readonly string[]; value?: (x: AnyInputs, env: AnyInputs) => Value; samples?: number; crossing?: readonly [string, string] };
+  inside?: {
+    inputs: readonly string[];
+    value?: (x: AnyInputs, env: AnyInputs) => Value;
+    samples?: number;
+    crossing?: readonly [string, string];
+    turnsAt?: number;
+  };
   /**
    * Made from other outcomes: the root-sum-square half-spread of one, the span over several with the nominal of one, or the
    * largest magnitude of signed alternatives, each at its own corner (plus and minus an error, the points of a band).

@@ -35,6 +35,8 @@ export interface Inside {
   value?: (() => Value) | undefined;
   /** Points over the range, ends included. */
   samples?: number;
+  /** It turns round just here: the only place inside where it may be worst. */
+  turnsAt?: number;
   /** It reaches this somewhere inside: its high end. */
   nullsAt?: number | undefined;
   /** Monotone all the same, unless these two outcomes may cross. */
@@ -579,29 +581,16 @@ export class Study {
     const known = this.#sampled.get(key);
     if (known) return known;
     const input = this.inputs[at]!;
-    let [least, most] = [Infinity, -Infinity];
     this.#stand();
-    const samples = inside.samples ?? SAMPLES;
     const value = (share: number): number => {
       input.target[input.key] = input.low + (input.high - input.low) * share;
       this.prepare();
       const v = numeric(inside.value ? inside.value() : this.run()[outcome]);
       return isAbsent(v) ? NaN : v;
     };
-    let [leastAt, mostAt] = [0, 0];
-    for (let k = 0; k < samples; k++) {
-      const v = value(k / (samples - 1));
-      if (v < least) [least, leastAt] = [v, k];
-      if (v > most) [most, mostAt] = [v, k];
-    }
-    // Between the samples beside the best one it turns round: there it is looked at closely.
-    if (samples > 2) {
-      const around = (k: number): [number, number] => [Math.max(0, k - 1) / (samples - 1), Math.min(samples - 1, k + 1) / (samples - 1)];
-      least = Math.min(least, value(goldenSection(value, ...around(leastAt), CLOSELY)));
-      most = Math.max(most, value(goldenSection((s) => -value(s), ...around(mostAt), CLOSELY)));
-    }
+    const range =
+      inside.turnsAt === undefined ? sampled(value, inside.samples ?? SAMPLES) : turned(value, (inside.turnsAt - input.low) / (input.high - input.low));
     this.#set(at, 0);
-    const range = { least, most };
     this.#sampled.set(key, range);
     return range;
   }
@@ -693,6 +682,30 @@ export class Study {
       return value + sign * Math.sqrt(sum);
     });
   }
+}
+
+/** Extremes of what turns round at one place, a share of the range: nothing is worse inside where that lies outside. */
+function turned(value: (share: number) => number, place: number): { least: number; most: number } {
+  const there = place > 0 && place < 1 ? value(place) : NaN;
+  return Number.isNaN(there) ? { least: Infinity, most: -Infinity } : { least: there, most: there };
+}
+
+/** Extremes over a range by points of it, and closely about the best of them. */
+function sampled(value: (share: number) => number, samples: number): { least: number; most: number } {
+  let [least, most] = [Infinity, -Infinity];
+  let [leastAt, mostAt] = [0, 0];
+  for (let k = 0; k < samples; k++) {
+    const v = value(k / (samples - 1));
+    if (v < least) [least, leastAt] = [v, k];
+    if (v > most) [most, mostAt] = [v, k];
+  }
+  if (samples <= 2) return { least, most };
+  // Between the samples beside the best one it turns round.
+  const around = (k: number): [number, number] => [Math.max(0, k - 1) / (samples - 1), Math.min(samples - 1, k + 1) / (samples - 1)];
+  return {
+    least: Math.min(least, value(goldenSection(value, ...around(leastAt), CLOSELY))),
+    most: Math.max(most, value(goldenSection((s) => -value(s), ...around(mostAt), CLOSELY))),
+  };
 }
 
 /** The row of the nominal. */

@@ -5,16 +5,18 @@
   import StatusMark from '../atoms/StatusMark.svelte';
   import LevelDiagram from './LevelDiagram.svelte';
   import MarginBar from './MarginBar.svelte';
-  import { chainResponse } from '../../../core/board/chain-response.ts';
+  import { chainResponse, chainTiming } from '../../../core/board/chain-response.ts';
   import CurveChart from '../stage/CurveChart.svelte';
-  import { chainBudget } from '../../../core/board/chain-budget.ts';
+  import { chainBudget, noiseBudget } from '../../../core/board/chain-budget.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { foldChains } from './chains.ts';
 
   let { sum, base }: { sum: Sum; base: string } = $props();
   let all = $derived(foldChains(sum));
-  /** What the end would lose in noise without a share of it, dB. */
-  const quieter = (share: number | null | undefined) => (share === null || share === undefined || share > 0.999 ? null : 10 * Math.log10(1 - share));
+  /** What the end would lose in noise without some of it, dB. */
+  const quieter = (share: number) => (share > 0.999 ? null : 10 * Math.log10(1 - share));
+  /** Of a contributor with half the voltage three quarters of the power are gone. */
+  const HALVED = 0.75;
   /** Chains whose response is looked at: it is worked out only then. */
   let open: Record<string, boolean> = $state({});
 </script>
@@ -61,23 +63,68 @@
       {/if}
     </p>
   {/if}
+  {@const noise = noiseBudget(chain)}
+  {#if noise}
+    <details>
+      <summary class="small">noise by what makes it</summary>
+      <table>
+        <thead
+          ><tr
+            ><th>made by</th><th>at the input</th><th>at the end, rms</th>{#if noise.lsb}<th>there</th>{/if}{#if noise.weighted !== null}<th>A-weighted</th
+              >{/if}<th>share</th><th>at half of it</th><th>without it</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each noise.shares as s (s.point)}
+            {@const p = chain[s.point]!}
+            <tr>
+              <td
+                ><a href="{base}/stages/{p.stage}">{p.title}</a>{#if s.atInput === null}<span class="soft">&nbsp;itself</span>{/if}</td
+              >
+              <td><Quantity value={s.atInput} unit="V/rtHz" digits={2} /></td>
+              <td><Quantity value={s.atEnd} unit="V" digits={2} /></td>
+              {#if noise.lsb}<td><Quantity value={s.atEnd / noise.lsb} unit="LSB" digits={2} /></td>{/if}
+              {#if noise.weighted !== null}<td><Quantity value={s.weighted} unit="V" digits={2} /></td>{/if}
+              <td><Quantity value={s.share} unit="ratio" digits={2} /></td>
+              <td><Quantity value={quieter(HALVED * s.share)} unit="dB" digits={2} /></td>
+              <td><Quantity value={quieter(s.share)} unit="dB" digits={2} /></td>
+            </tr>
+          {/each}
+        </tbody>
+        <tfoot>
+          <tr>
+            <th
+              >together{#if noise.weighted !== null}<span class="soft">&nbsp;20&thinsp;Hz to 20&thinsp;kHz</span>{/if}</th
+            >
+            <td></td>
+            <td><Quantity value={noise.total} unit="V" digits={2} /></td>
+            {#if noise.lsb}<td><Quantity value={noise.total / noise.lsb} unit="LSB" digits={2} /></td>{/if}
+            {#if noise.weighted !== null}<td><Quantity value={noise.weighted} unit="V" digits={2} /></td>{/if}
+            <td></td><td></td><td></td>
+          </tr>
+        </tfoot>
+      </table>
+    </details>
+  {/if}
   <details ontoggle={(e) => (open[chain.at(-1)!.stage] = e.currentTarget.open)}>
-    <summary class="small">response of the chain</summary>
+    <summary class="small">response, delay and step of the chain</summary>
     {#if open[chain.at(-1)!.stage]}
       {@const band = chainResponse(chain)}
+      {@const timing = chainTiming(chain)}
       {#if band}<CurveChart {band} name={chain.at(-1)!.stage} />{:else}<p class="soft small">No stage of this chain bounds it.</p>{/if}
+      {#if timing}
+        <div class="pair">
+          <CurveChart band={timing.delay} name={chain.at(-1)!.stage} />
+          <CurveChart band={timing.step} name={chain.at(-1)!.stage} />
+        </div>
+        <p class="soft small">Delay and step of the nominal board, with the least phase that its response can have: what an all-pass adds is not in them.</p>
+      {/if}
     {/if}
   </details>
   <details>
     <summary class="small">levels as a table</summary>
     <table>
-      <thead
-        ><tr
-          ><th>after</th><th>level</th><th>signal, peak</th><th>headroom</th><th>noise rms</th><th>own share</th><th>without it</th><th>ripple</th><th
-            >source</th
-          ></tr
-        ></thead
-      >
+      <thead><tr><th>after</th><th>level</th><th>signal, peak</th><th>headroom</th><th>noise rms</th><th>ripple</th><th>source</th></tr></thead>
       <tbody>
         {#each chain as p, i (p.stage)}
           <tr>
@@ -92,8 +139,6 @@
             <td><Quantity value={p.amplitude} unit="V" digits={3} /></td>
             <td><Quantity value={budget.headroom[i] ?? null} unit="dB" digits={2} /></td>
             <td><Quantity value={p.noise} unit="V" digits={2} /></td>
-            <td><Quantity value={budget.noise[i] ?? null} unit="ratio" digits={2} /></td>
-            <td><Quantity value={quieter(budget.noise[i])} unit="dB" digits={2} /></td>
             <td
               ><Quantity value={p.ripple} unit="V" digits={2} />{#if p.lsb}<span class="soft small"
                   >&nbsp;= <Quantity value={p.ripple / p.lsb} unit="LSB" digits={2} /></span
@@ -108,6 +153,15 @@
 {/snippet}
 
 <style>
+  .pair {
+    display: grid;
+    grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+    gap: 16px;
+  }
+  tfoot th {
+    text-align: left;
+    font-weight: 500;
+  }
   .limits {
     font-size: 0.93rem;
   }

@@ -27,12 +27,13 @@ const capacitor = (section: SectionNumber, place: number) =>
 
 type Each<Name extends string> = `${Name}${SectionNumber}`;
 const each = <const Name extends string>(name: Name, def: (section: SectionNumber) => OutcomeDef): Record<Each<Name>, OutcomeDef> =>
-  Object.fromEntries(SECTIONS.map((s) => [`${name}${s}`, def(s)])) as Record<Each<Name>, OutcomeDef>;
-const values = <const Name extends string>(name: Name, of: (index: number) => Value): Record<Each<Name>, Value> => {
-  const found: Record<string, Value> = {};
-  for (const s of SECTIONS) found[name + s] = of(s - 1);
-  return found as Record<Each<Name>, Value>;
-};
+  Object.fromEntries(SECTIONS.map((s) => [`${name}${s}`, { ...def(s), late: true }])) as Record<Each<Name>, OutcomeDef>;
+/** What is read off each section, where there is one. */
+const eachReads = <const Name extends string>(name: Name, of: (c: Cascade, index: number) => Value) =>
+  Object.fromEntries(SECTIONS.map((s) => [`${name}${s}`, (c: Cascade) => (s <= c.sections.length ? of(c, s - 1) : NO_SECTION)])) as Record<
+    Each<Name>,
+    (c: Cascade) => Value
+  >;
 
 const edge = (work: (c: Cascade) => Value) => (c: Cascade) => (c.band ? NO_EDGE : work(c));
 const middle = (work: (low: number, high: number, c: Cascade) => number) => (c: Cascade) => {
@@ -42,12 +43,14 @@ const middle = (work: (low: number, high: number, c: Cascade) => number) => (c: 
 };
 const POINTS = Array.from({ length: GRID }, (_, i) => `deviation${i}`);
 
-/** What needs the network: worked out where somebody asks. */
+/** What needs the network, and what hardly anybody asks for: worked out where somebody does. */
 const late = lately({
-  ...(Object.fromEntries(SECTIONS.map((s) => [`sectionPeaking${s}`, (c: Cascade) => (s <= c.sections.length ? toDb(c.peaks[s - 1]!) : NO_SECTION)])) as Record<
-    Each<'sectionPeaking'>,
-    (c: Cascade) => Value
-  >),
+  ...eachReads('targetFrequency', (c, i) => c.targets[i]!.frequency),
+  ...eachReads('targetQuality', (c, i) => c.targets[i]!.quality ?? FIRST),
+  ...eachReads('sectionFrequency', (c, i) => c.sections[i]!.frequency),
+  ...eachReads('sectionQuality', (c, i) => c.sections[i]!.quality ?? FIRST),
+  ...eachReads('sectionGain', (c, i) => c.sections[i]!.gain),
+  ...eachReads('sectionPeaking', (c, i) => toDb(c.peaks[i]!)),
   ...(Object.fromEntries(POINTS.map((name, i) => [name, (c: Cascade) => c.error(i)])) as Record<never, (c: Cascade) => Value>),
   gain: (c) => c.gain,
   gainDb: (c) => toDb(c.reference()),
@@ -159,7 +162,7 @@ export const activeFilter = defineKind({
     ...each('sectionFrequency', (s) => ({ unit: 'Hz', title: `section ${s}: frequency`, doc: 'from its parts' })),
     ...each('sectionQuality', (s) => ({ unit: '', title: `section ${s}: quality`, doc: 'from its parts' })),
     ...each('sectionGain', (s) => ({ unit: '', title: `section ${s}: gain`, doc: 'with sign, in its own passband' })),
-    ...each('sectionPeaking', (s) => ({ unit: 'dB', title: `section ${s}: highest gain`, doc: 'from the input to its output', late: true })),
+    ...each('sectionPeaking', (s) => ({ unit: 'dB', title: `section ${s}: highest gain`, doc: 'from the input to its output' })),
     gain: { unit: '', title: 'gain', doc: 'in the passband, with sign', late: true },
     gainDb: { unit: 'dB', title: 'gain', doc: 'in the passband', late: true },
     halfPowerFrequency: { unit: 'Hz', title: 'half power', doc: 'with the real op amps', late: true },
@@ -206,15 +209,9 @@ export const activeFilter = defineKind({
     const { given: g, parts } = x;
     const cascade = new Cascade(x, env.nominal.given);
     const all = cascade.sections;
-    const targets = targetsOf(g);
     const [R, C] = (['R', 'C'] as const).map((letter) => all.flatMap((s) => s[letter].filter((v) => v > 0)));
     return late(cascade, {
       sections: all.length,
-      ...values('targetFrequency', (i) => targets[i]?.frequency ?? NO_SECTION),
-      ...values('targetQuality', (i) => (targets[i] ? (targets[i].quality ?? FIRST) : NO_SECTION)),
-      ...values('sectionFrequency', (i) => all[i]?.frequency ?? NO_SECTION),
-      ...values('sectionQuality', (i) => (all[i] ? (all[i].quality ?? FIRST) : NO_SECTION)),
-      ...values('sectionGain', (i) => all[i]?.gain ?? NO_SECTION),
       gainBandwidthNeeded: g.gainBandwidthFactor * Math.max(...all.map((s) => bandwidthOf(s, g.shape))),
       resistorSpread: Math.max(...R!) / Math.min(...R!),
       capacitorSpread: Math.max(...C!) / Math.min(...C!),

@@ -2,10 +2,10 @@ import { Nodal, type NodalElement } from '../../../circuit/nodal.ts';
 import { stepResponse } from '../../../linear/small.ts';
 import { none, type Value } from '../../../math/absent.ts';
 import { goldenSection } from '../../../math/golden.ts';
-import { shelf } from '../../../math/remember.ts';
+import { questionOf, shelf } from '../../../math/remember.ts';
 import { risingRoot } from '../../../math/root.ts';
 import { densityAt, noiseAt, rippleAt } from '../../../models/filter-stage.ts';
-import { halfPowerRatio, passbandRise, shapeAt, type Shape } from '../../../models/prototype.ts';
+import { halfPowerRatio, passbandRise, shapeAt, type Shape, type Target } from '../../../models/prototype.ts';
 import { toDb } from '../../../physics/network.ts';
 import type { AnyInputs, Given } from '../../../stage/data.ts';
 import { circuitOf, passband, shapeOf, slotsOf, targetsOf, type Circuit } from './layout.ts';
@@ -29,8 +29,8 @@ export const GRID = 31;
 const PEAK_POINTS = 49;
 
 /** Frequency, quality and gain of each section from its parts, op amps ideal, the source's resistance in the first. // [Sallen], [Zverev] */
-export function sections({ given: g, parts }: AnyInputs): Section[] {
-  return targetsOf(g).map((target, i) => {
+export function sections({ given: g, parts }: AnyInputs, targets = targetsOf(g)): Section[] {
+  return targets.map((target, i) => {
     const circuit = circuitOf(g, target);
     const slots = slotsOf(circuit, g.shape);
     const read = (letter: 'R' | 'C') =>
@@ -198,6 +198,8 @@ const cascades = shelf<Made>(600);
 
 /** A cascade with its real op amps: every figure is worked out once, when it is asked for. */
 export class Cascade {
+  /** What each section should be. */
+  readonly targets: readonly Target[];
   readonly sections: Section[];
   readonly #shape: Shape;
   readonly #passband: readonly [number, number];
@@ -222,7 +224,8 @@ export class Cascade {
     this.#u = { ...x.parts.U1 };
     this.#carried = { ...x.carried };
     this.#ambient = x.ambient;
-    this.sections = sections(x);
+    this.targets = targetsOf(this.#g);
+    this.sections = sections(x, this.targets);
     this.#shape = shapeOf(design);
     this.#passband = passband(design);
     this.#design = design;
@@ -232,12 +235,15 @@ export class Cascade {
   get #made(): Made {
     if (this.#kept) return this.#kept;
     const [g, u, d] = [this.#g, this.#u, this.#design];
-    const question = [
-      ...this.sections.flatMap((s) => [s.circuit, ...s.R, ...s.C]),
-      ...[g.sourceResistance, g.loadResistance, g.bandLow, g.bandHigh, this.#ambient, this.#carried.sourceNoise],
-      ...[u.gainBandwidth, u.openLoopGain, u.outputResistance, u.voltageNoise, u.voltageNoiseCorner, u.currentNoise],
-      ...[d.response, d.shape, d.order, d.ripple, d.cutoffFrequency, d.centreFrequency, d.bandwidth],
-    ].join();
+    const numbers = [g.sourceResistance!, g.loadResistance!, g.bandHigh!];
+    numbers.push(u.gainBandwidth!, u.openLoopGain!, u.outputResistance!, u.voltageNoise!, u.voltageNoiseCorner!, u.currentNoise!);
+    numbers.push(d.order, d.ripple, d.cutoffFrequency, d.centreFrequency, d.bandwidth);
+    let question = `${d.response} ${d.shape}`;
+    for (const s of this.sections) {
+      question += ` ${s.circuit}`;
+      for (let place = 1; place < s.R.length; place++) numbers.push(s.R[place]!, s.C[place]!);
+    }
+    question += questionOf(numbers);
     return (this.#kept = cascades(question, () => ({ real: null, ideal: null, known: new Map() })));
   }
   get real(): Nodal {
@@ -382,9 +388,7 @@ export class Cascade {
     return densityAt(this.real, this.out, frequency, this.#ambient, this.#carried.sourceNoise, this.#g.sourceResistance!);
   }
   get noise(): number {
-    return this.#once('noise', () =>
-      noiseAt(this.real, this.out, [this.#g.bandLow!, this.#g.bandHigh!], this.#ambient, this.#carried.sourceNoise, this.#g.sourceResistance!),
-    );
+    return noiseAt(this.real, this.out, [this.#g.bandLow!, this.#g.bandHigh!], this.#ambient, this.#carried.sourceNoise, this.#g.sourceResistance!);
   }
 
   get delay(): Value {

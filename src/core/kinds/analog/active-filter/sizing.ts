@@ -1,4 +1,5 @@
 import { formatText } from '../../../quantity/format.ts';
+import { around } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import type { Target } from '../../../models/prototype.ts';
@@ -52,6 +53,12 @@ function sectionOffers(s: Sizing, x: AnyInputs, target: Target, index: number): 
   const gain = sectionGain(g, targetsOf(g), index);
   for (const { ohms, farads } of [g.shape === 'bandpass' ? { ohms: BAND_OHMS, farads: USUAL.farads } : USUAL, WIDE]) {
     const found: Tried[] = [];
+    // Thousands are tried and a few kept: what is worse than those is not even written down.
+    const keep = (tried: Tried): void => {
+      const at = found.findIndex((f) => f.score > tried.score);
+      found.splice(at < 0 ? found.length : at, 0, tried);
+      if (found.length > KEEP) found.pop();
+    };
     const lists = new Map<string, number[]>();
     const listOf = (slot: string, from: number, to: number): number[] => {
       let list = lists.get(slot);
@@ -75,15 +82,14 @@ function sectionOffers(s: Sizing, x: AnyInputs, target: Target, index: number): 
           const quality = target.quality === null ? 0 : Math.abs(Math.log((made.quality ?? Infinity) / target.quality));
           const missed = circuit === 'feedback' ? Math.abs(Math.log(Math.abs(made.gain) / gain)) : 0;
           const error = Math.max(off, quality);
-          if (!Number.isFinite(error)) continue;
+          if (!Number.isFinite(error) || (found.length === KEEP && error >= found.at(-1)!.score)) continue;
           const spread = Math.log(Math.max(...combination) / Math.min(...combination.filter((v) => v > 0)));
-          found.push({ R: byPlace, C, error, score: error + 0.3 * missed + SPREAD * spread });
+          keep({ R: byPlace, C, error, score: error + 0.3 * missed + SPREAD * spread });
         }
       }
     }
     if (found.length) {
-      found.sort((a, b) => a.score - b.score);
-      return found.slice(0, KEEP).map(({ R, C, error }) => {
+      return found.map(({ R, C, error }) => {
         const values: Record<string, number> = {};
         for (const p of slots.R) if (R[p]! > 0 && s.open(name('R', p))) values[name('R', p)] = R[p]!;
         for (const p of slots.C) if (s.open(name('C', p))) values[name('C', p)] = C[p]!;
@@ -155,13 +161,6 @@ function resistors(circuit: Circuit, shape: string, { frequency, quality }: Targ
   const rest = w * w * r2 * c1 * c2 - 1 / r1;
   // Of low quality it amplifies less than that, and has no third resistor.
   return [rest > 1e-12 ? [0, r1, r2, 1 / rest] : [0, 1 / (w * w * r2 * c1 * c2), r2, 0]];
-}
-
-/** The buyable value below a number and the one above. */
-function around(list: readonly number[], wanted: number): number[] {
-  const above = list.findIndex((v) => v >= wanted);
-  if (above < 0) return list.slice(-1);
-  return above === 0 ? list.slice(0, 1) : [list[above - 1]!, list[above]!];
 }
 
 const product = (lists: readonly (readonly number[])[]): number[][] =>

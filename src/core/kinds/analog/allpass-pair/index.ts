@@ -10,7 +10,7 @@ import type { Given, Ingredients, OutcomeDef, SpreadLike } from '../../../stage/
 import { num } from '../../../stage/fields.ts';
 import { lately } from '../../../stage/late.ts';
 import { checks } from './checks.ts';
-import { chainOf, CHAINS, corners, GRID, gridAt, idealError, offAt, type Chain } from './laws.ts';
+import { chainOf, CHAINS, corners, GRID, gridAt, idealError, offAt, type Chain, type Section } from './laws.ts';
 import { size } from './sizing.ts';
 
 const NUMBERS = [1, 2, 3, 4, 5, 6] as const;
@@ -23,14 +23,16 @@ const m = (n: number) =>
 
 type Each<Name extends string> = `${Name}${Chain}${Number6}`;
 const each = <const Name extends string>(name: Name, def: (chain: Chain, n: number) => OutcomeDef): Record<Each<Name>, OutcomeDef> =>
-  Object.fromEntries(CHAINS.flatMap((chain) => NUMBERS.map((n) => [`${name}${chain}${n}`, def(chain, n)]))) as Record<Each<Name>, OutcomeDef>;
-const values = <const Name extends string>(name: Name, of: (chain: Chain, index: number) => Value | undefined): Record<Each<Name>, Value> => {
-  const found: Record<string, Value> = {};
-  for (const { chain, n } of PLACES) found[name + chain + n] = of(chain, n - 1) ?? NO_SECTION;
-  return found as Record<Each<Name>, Value>;
-};
+  Object.fromEntries(CHAINS.flatMap((chain) => NUMBERS.map((n) => [`${name}${chain}${n}`, { ...def(chain, n), late: true }]))) as Record<
+    Each<Name>,
+    OutcomeDef
+  >;
+const eachReads = <const Name extends string>(name: Name, of: (s: Source, chain: Chain, index: number) => number | undefined) =>
+  Object.fromEntries(CHAINS.flatMap((chain) => NUMBERS.map((n) => [`${name}${chain}${n}`, (s: Source) => of(s, chain, n - 1) ?? NO_SECTION]))) as Record<
+    Each<Name>,
+    (s: Source) => Value
+  >;
 
-const PLACES = CHAINS.flatMap((chain) => NUMBERS.map((n) => ({ chain, n })));
 const POINTS = Array.from({ length: GRID }, (_, i) => i);
 const phases = POINTS.map((i) => `phaseAt${i}`);
 const amplitudes = POINTS.map((i) => `amplitudeAt${i}`);
@@ -140,7 +142,6 @@ export const allpassPair = defineKind({
   evaluate: (x, env) => {
     const { given: g, parts, carried } = x;
     const design = env.nominal.given;
-    const wanted = corners(g.lowFrequency, g.highFrequency, g.sections);
     const [a, b] = [chainOf('A', x), chainOf('B', x)];
     const ideal = idealError(g);
     const u = parts.U1;
@@ -152,10 +153,8 @@ export const allpassPair = defineKind({
       square += 4 * (u.voltageNoise ** 2 + thermalNoise(ohms, x.ambient) ** 2);
     }
     return late(
-      { at: (point: number) => offAt(a, b, gridAt(design, point)) },
+      { A: a, B: b, wanted: [g.lowFrequency, g.highFrequency, g.sections], at: (point) => offAt(a, b, gridAt(design, point)) },
       {
-        ...values('targetCorner', (chain, i) => wanted[chain][i]),
-        ...values('corner', (chain, i) => (chain === 'A' ? a : b)[i]?.corner),
         idealPhaseError: ideal,
         idealSuppression: suppressionOf(0, ideal),
         delayShift: (2 * g.sections * Math.atan(g.highFrequency / u.gainBandwidth) * 180) / Math.PI,
@@ -198,12 +197,18 @@ function output() {
 }
 
 interface Source {
+  A: readonly Section[];
+  B: readonly Section[];
+  /** Band and count of sections that the corners are wanted for. */
+  wanted: [low: number, high: number, sections: number];
   at: (point: number) => { phase: number; amplitude: number };
 }
 const late = lately({
+  ...eachReads('targetCorner', (s, chain, i) => corners(...s.wanted)[chain][i]),
+  ...eachReads('corner', (s, chain, i) => s[chain][i]?.corner),
   ...(Object.fromEntries(phases.map((name, i) => [name, (s: Source) => s.at(i).phase])) as Record<never, (s: Source) => number>),
   ...(Object.fromEntries(amplitudes.map((name, i) => [name, (s: Source) => s.at(i).amplitude])) as Record<never, (s: Source) => number>),
-} as Record<never, (s: Source) => number>);
+});
 
 /** The least suppression over the band; of the points only those that look worst are searched. */
 function leastSuppression({ out, plain }: Ingredients): SpreadLike {

@@ -4,7 +4,7 @@ import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawin
 import { step, type StepsOf, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import type { allpassPair } from './index.ts';
-import { chainOf, CHAINS, offAt } from './laws.ts';
+import { chainOf, CHAINS, GRID, gridAt, offAt } from './laws.ts';
 
 type Corner = `corner${'A' | 'B'}${1 | 2 | 3 | 4 | 5 | 6}`;
 type Slot<L extends string> = `${L}${'A' | 'B'}${1 | 2 | 3 | 4 | 5 | 6}.value`;
@@ -99,7 +99,16 @@ export const telling: Telling<typeof allpassPair> = {
       out: `B${g.sections}`,
       band: [g.lowFrequency / 10, g.highFrequency * 10],
       time: { stop: 10 / g.lowFrequency, start: 'rest' },
-      confirms: {},
+      confirms: {
+        phaseError: (b) => {
+          const apart = b.ahead(
+            `B${g.sections}`,
+            `A${g.sections}`,
+            Array.from({ length: GRID }, (_, i) => gridAt(g, i)),
+          );
+          return Array.isArray(apart) ? Math.max(...apart.map((a) => Math.abs(a - 90))) : apart;
+        },
+      },
     };
   },
   curves: (x) => {

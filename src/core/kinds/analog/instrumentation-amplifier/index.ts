@@ -22,7 +22,7 @@ const leaks = ({ plain }: Ingredients): [nominal: number, high: number] => {
 const turning = (read: (s: Solved, x: AnyInputs) => number) => ({
   inputs: ['ambient'],
   value: (x: AnyInputs) => read(solve(x), x),
-  samples: 3,
+  turnsAt: 25,
 });
 
 export const instrumentationAmplifier = defineKind({

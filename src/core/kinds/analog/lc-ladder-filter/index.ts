@@ -3,7 +3,7 @@ import { FILTER_CARRIED, handOn } from '../../../models/filter-stage.ts';
 import { toDb } from '../../../physics/network.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import type { OutcomeDef } from '../../../stage/data.ts';
+import type { Given, OutcomeDef } from '../../../stage/data.ts';
 import { choice, flag, num } from '../../../stage/fields.ts';
 import { lately } from '../../../stage/late.ts';
 import { checks } from './checks.ts';
@@ -35,9 +35,12 @@ const capacitor = (place: Place) =>
   }) as const;
 type Each<Name extends string> = `${Name}${Place}`;
 const each = <const Name extends string>(name: Name, def: (place: Place) => OutcomeDef): Record<Each<Name>, OutcomeDef> =>
-  Object.fromEntries(PLACES.map((p) => [`${name}${p}`, def(p)])) as Record<Each<Name>, OutcomeDef>;
-const values = <const Name extends string>(name: Name, of: readonly number[]): Record<Each<Name>, Value> =>
-  Object.fromEntries(PLACES.map((p) => [`${name}${p}`, of[p - 1] ?? NO_ELEMENT])) as Record<Each<Name>, Value>;
+  Object.fromEntries(PLACES.map((p) => [`${name}${p}`, { ...def(p), late: true }])) as Record<Each<Name>, OutcomeDef>;
+const eachReads = <const Name extends string>(name: Name, of: (g: Given) => readonly number[]) =>
+  Object.fromEntries(PLACES.map((p) => [`${name}${p}`, ({ filter }: Source) => of(filter.design)[p - 1] ?? NO_ELEMENT])) as Record<
+    Each<Name>,
+    (s: Source) => Value
+  >;
 
 /** A peak moves up with one part and down with it once another has moved: its ends may lie inside. */
 const TURNING = { inputs: PLACES.flatMap((p) => [`parts.L${p}.value`, `parts.C${p}.value`]), samples: 5 };
@@ -118,7 +121,6 @@ export const lcLadderFilter = defineKind({
   evaluate: (x, env) => {
     const { given: g, parts } = x;
     const design = env.nominal.given;
-    const p = prototypeOf(design);
     const place = PLACES.find((n) => n <= g.order && slotAt(g, n).startsWith('L'));
     const coil = place === undefined ? null : (parts as unknown as Record<string, { value: number; dcr: number }>)[`L${place}`]!;
     const switching = g.supplyVoltage !== null && g.switchingFrequency !== null && coil !== null;
@@ -126,8 +128,6 @@ export const lcLadderFilter = defineKind({
     return late(
       { filter: new Filter(x, design), celsius: x.ambient },
       {
-        ...values('normalised', Array.isArray(p) ? (p as readonly number[]) : []),
-        ...values('targetValue', targetsOf(design)),
         rippleCurrent: switching ? ripple : NOT_SWITCHING,
         peakCurrent: coil ? Math.SQRT2 * g.loadCurrent + ripple / 2 : NO_COIL,
         dissipation: coil ? coil.dcr * (g.loadCurrent ** 2 + ripple ** 2 / 12) : NO_COIL,
@@ -173,6 +173,11 @@ interface Source {
 }
 const at = (f: number | null, work: (f: number) => number, why: Value): Value => (f === null ? why : work(f));
 const late = lately({
+  ...eachReads('normalised', (g) => {
+    const p = prototypeOf(g);
+    return Array.isArray(p) ? (p as readonly number[]) : [];
+  }),
+  ...eachReads('targetValue', targetsOf),
   gain: ({ filter }: Source) => filter.dc,
   halfPowerFrequency: ({ filter }: Source) => filter.half,
   cutoffFrequency: ({ filter }: Source) => filter.cutoff,

@@ -39,22 +39,24 @@ export const outOf = (g: AnyInputs): string => (g.order === 1 && !inLine(g, 1) ?
 
 /** The ladder of real parts; each figure is worked out once. */
 export class Filter {
-  readonly net: Nodal;
   readonly out: string;
+  readonly design: AnyInputs;
   readonly #x: AnyInputs;
-  readonly #design: AnyInputs;
+  #net: Nodal | null = null;
   #dc = NaN;
   #half: Value | null = null;
   #open: Nodal | null = null;
 
   constructor(x: AnyInputs, design: AnyInputs = x.given) {
-    this.net = new Nodal(elements(x), 's');
     this.out = outOf(x.given);
-    this.#design = design;
+    this.design = design;
     this.#x = takenOver(x);
   }
+  get net(): Nodal {
+    return (this.#net ??= new Nodal(elements(this.#x), 's'));
+  }
   get dc(): number {
-    return Number.isNaN(this.#dc) ? (this.#dc = this.net.gain(this.out, this.#design.cutoffFrequency * 1e-6)) : this.#dc;
+    return Number.isNaN(this.#dc) ? (this.#dc = this.net.gain(this.out, this.design.cutoffFrequency * 1e-6)) : this.#dc;
   }
   /** Against DC, dB. */
   relative(f: number): number {
@@ -62,7 +64,7 @@ export class Filter {
   }
   get half(): Value {
     if (this.#half !== null) return this.#half;
-    const fc = this.#design.cutoffFrequency as number;
+    const fc = this.design.cutoffFrequency as number;
     const level = this.dc * Math.SQRT1_2;
     const above = (f: number) => this.net.gain(this.out, f) / level - 1;
     let last = fc / 20;
@@ -80,7 +82,7 @@ export class Filter {
     return this.#half;
   }
   get ratio(): number {
-    return halfPowerRatio(this.#design.response as Response, this.#design.order, this.#design.ripple, 'dc');
+    return halfPowerRatio(this.design.response as Response, this.design.order, this.design.ripple, 'dc');
   }
   get cutoff(): Value {
     const half = this.half;
@@ -88,7 +90,7 @@ export class Filter {
   }
   /** Largest above DC in the passband and a little beyond, dB. */
   peak(loaded: boolean): number {
-    const fc = this.#design.cutoffFrequency as number;
+    const fc = this.design.cutoffFrequency as number;
     const net = loaded ? this.net : (this.#open ??= new Nodal(elements(this.#x, false), 's'));
     const level = (u: number) => -net.gain(this.out, Math.exp(u));
     const [low, high] = [Math.log(fc / 100), Math.log(3 * fc)];

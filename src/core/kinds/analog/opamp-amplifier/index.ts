@@ -21,7 +21,7 @@ const not = (test: (g: Given) => boolean) => (g: Given) => !test(g);
 const resistor = { type: 'resistor', series: 'E24', tolerance: 0.01 } as const;
 
 /** Offset is least at 25 °C: what it is part of turns round there. */
-const turning = (read: (s: Solved) => number) => ({ inputs: ['ambient'], value: (x: AnyInputs) => read(solve(x)), samples: 3 });
+const turning = (read: (s: Solved) => number) => ({ inputs: ['ambient'], value: (x: AnyInputs) => read(solve(x)), turnsAt: 25 });
 
 /** The other ends of a magnitude that a signal is taken down or up by. */
 const magnitudeOf = (r: Range): Range => (r.nominal < 0 ? { nominal: -r.nominal, low: -r.high, high: -r.low } : r);

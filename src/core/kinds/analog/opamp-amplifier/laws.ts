@@ -37,18 +37,28 @@ export function network({ given: g, parts }: AnyInputs): Network {
   const r2 = parts.R2.value ?? 0;
   const r3 = parts.R3.value ?? 0;
   const r4 = parts.R4.value ?? 0;
-  const none = { commonModeGain: 0 };
   switch (g.topology as string) {
     case 'inverting': {
       const ra = r1 + rs;
       const gain = -r2 / ra;
-      return { ...none, gain, noiseGain: 1 - gain, swing: -gain, rn: parallel(ra, r2), rp: r3, r2, own: r2, ways: [{ gain, ohms: ra }], reference: 1 - gain };
+      return {
+        commonModeGain: 0,
+        gain,
+        noiseGain: 1 - gain,
+        swing: -gain,
+        rn: parallel(ra, r2),
+        rp: r3,
+        r2,
+        own: r2,
+        ways: [{ gain, ohms: ra }],
+        reference: 1 - gain,
+      };
     }
     case 'summing': {
       const ways = [r1, parts.R5.value ?? 0, parts.R6.value ?? 0].filter((r) => r > 0).map((r): Way => ({ gain: -r2 / (r + rs), ohms: r + rs }));
       const sum = ways.reduce((s, w) => s - w.gain, 0);
       const rn = parallel(r2, ...ways.map((w) => w.ohms));
-      return { ...none, gain: ways[0]?.gain ?? 0, noiseGain: 1 + sum, swing: sum, rn, rp: r3, r2, own: r2, ways, reference: 1 + sum };
+      return { commonModeGain: 0, gain: ways[0]?.gain ?? 0, noiseGain: 1 + sum, swing: sum, rn, rp: r3, r2, own: r2, ways, reference: 1 + sum };
     }
     case 'difference': {
       const [ra, rb] = [r1 + rs, r3 + rs];
@@ -70,10 +80,10 @@ export function network({ given: g, parts }: AnyInputs): Network {
       };
     }
     case 'buffer':
-      return { ...none, gain: 1, noiseGain: 1, swing: 1, rn: r2, rp: rs + r3, r2, own: Infinity, ways: [], reference: 0 };
+      return { commonModeGain: 0, gain: 1, noiseGain: 1, swing: 1, rn: r2, rp: rs + r3, r2, own: Infinity, ways: [], reference: 0 };
     default: {
       const gain = 1 + r2 / r1;
-      return { ...none, gain, noiseGain: gain, swing: gain, rn: parallel(r1, r2), rp: rs + r3, r2, own: r1 + r2, ways: [], reference: 1 - gain };
+      return { commonModeGain: 0, gain, noiseGain: gain, swing: gain, rn: parallel(r1, r2), rp: rs + r3, r2, own: r1 + r2, ways: [], reference: 1 - gain };
     }
   }
 }
@@ -125,8 +135,18 @@ export function solve(x: AnyInputs) {
   const [outputHigh, outputLow] = [d + outputPeak + outputOffset, d - outputPeak - outputOffset];
   const [lowest, highest] = inputLevels(x);
   const trough = g.positiveSupply - g.inputRipple / 2;
+  // Field by field: a spread of so many costs more than the formulas.
   return {
-    ...n,
+    gain: n.gain,
+    noiseGain: n.noiseGain,
+    swing: n.swing,
+    rn: n.rn,
+    rp: n.rp,
+    r2: n.r2,
+    own: n.own,
+    ways: n.ways,
+    commonModeGain: n.commonModeGain,
+    reference: n.reference,
     bandwidth,
     loop,
     outputPeak,

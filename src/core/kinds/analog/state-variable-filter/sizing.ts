@@ -1,4 +1,5 @@
 import { formatText } from '../../../quantity/format.ts';
+import { around } from '../../../quantity/preferred.ts';
 import { nearestOf } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
@@ -41,7 +42,9 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
         .sort((a, b) => a.off - b.off)
     : s
         .candidates('R6', 3e3, 1e5)
-        .flatMap((r) => cs.map((c) => ({ r, c, off: Math.abs(root / (2 * Math.PI * (r + series) * c * f0) - 1) })))
+        .flatMap((r) =>
+          around(cs, root / (2 * Math.PI * (r + series) * f0)).map((c) => ({ r, c, off: Math.abs(root / (2 * Math.PI * (r + series) * c * f0) - 1) })),
+        )
         .sort((a, b) => (Math.abs(a.off - b.off) > 1e-3 ? a.off - b.off : Math.abs(Math.log(a.r / 15e3)) - Math.abs(Math.log(b.r / 15e3))));
   // Quality: 1/Q = a/√b with a = (1 + R3/R1 + R3/R2)·R5/(R4 + R5).
   const share = Math.min(0.98, root / (g.quality * (1 + r3 / r1 + r3 / r2)));

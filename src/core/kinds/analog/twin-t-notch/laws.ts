@@ -7,7 +7,7 @@ import { toDb } from '../../../physics/network.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 
 const CAP = 120;
-const SEARCH = 160;
+const SEARCH = 48;
 
 /** Share of the output that the shunt legs are driven with; 0 where they go to ground. */
 export const ratio = ({ given: g, parts }: AnyInputs): number => (g.topology === 'bootstrapped' ? parts.R5.value / (parts.R4.value + parts.R5.value) : 0);
@@ -99,7 +99,7 @@ export class Notch {
     }
     const step = (high - low) / SEARCH;
     const at = low + step * best;
-    return (this.#deepest = Math.exp(goldenSection(level, at - step, at + step, 40))) as number;
+    return (this.#deepest = Math.exp(goldenSection(level, at - step, at + step, 28))) as number;
   }
   /** Width between the half-power frequencies, going out from the notch, Hz. */
   get width(): Value {

@@ -1,4 +1,5 @@
 import { formatText } from '../../../quantity/format.ts';
+import { around } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 import { jointSearch } from '../../../tolerance/joint-search.ts';
@@ -13,7 +14,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   // Of equal errors what neither the source nor the load disturbs: a middling resistance.
   const wanted = Math.min(Math.max(Math.sqrt(Math.max(g.sourceResistance, 100) * Math.min(g.loadResistance, 1e7)), 1e4), 5e4);
   const pairs = rs
-    .flatMap((r) => cs.map((c) => ({ r, c, off: Math.abs(1 / (2 * Math.PI * r * c * f0) - 1) })))
+    .flatMap((r) => around(cs, 1 / (2 * Math.PI * r * f0)).map((c) => ({ r, c, off: Math.abs(1 / (2 * Math.PI * r * c * f0) - 1) })))
     .sort((a, b) => (Math.abs(a.off - b.off) > 2e-3 ? a.off - b.off : Math.abs(Math.log(a.r / wanted)) - Math.abs(Math.log(b.r / wanted))))
     .slice(0, 4);
   const k = lifted && g.quality ? 1 - 1 / (4 * g.quality) : 0.9;

@@ -172,7 +172,7 @@ export const classDAmplifier = defineKind({
     },
   },
   signals: {
-    in: { role: 'in', fills: {} },
+    in: { role: 'in', ends: { heard: true }, fills: {} },
     out: {
       role: 'out',
       fills: { loadResistance: 'loadResistance' },

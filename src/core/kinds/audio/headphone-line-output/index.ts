@@ -113,6 +113,7 @@ export const headphoneLineOutput = defineKind({
   signals: {
     in: {
       role: 'in',
+      ends: { heard: true },
       fills: { voltage: 'referenceLevel' },
       path: { signalLevel: (down) => (down.amplitude && down.amplitude.low > 0 ? scaleRange(down.amplitude, Math.SQRT1_2) : null) },
     },

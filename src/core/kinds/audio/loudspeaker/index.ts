@@ -124,6 +124,7 @@ export const loudspeaker = defineKind({
   signals: {
     in: {
       role: 'in',
+      ends: { heard: true },
       fills: {},
       path: { outputVoltage: (down) => down.amplitude && scaleRange(down.amplitude, Math.SQRT1_2) },
       back: { loadResistance: (c) => c.range('LS1.nominalImpedance') },

@@ -195,7 +195,7 @@ export const powerAmplifier = defineKind({
     },
   },
   signals: {
-    in: { role: 'in', fills: { amplitude: 'inputAmplitude' } },
+    in: { role: 'in', ends: { heard: true }, fills: { amplitude: 'inputAmplitude' } },
     out: {
       role: 'out',
       fills: { loadResistance: 'loadResistance' },

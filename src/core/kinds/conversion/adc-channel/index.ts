@@ -249,7 +249,16 @@ export const adcChannel = defineKind({
   signals: {
     in: {
       role: 'in',
-      ends: { clips: 'fullScale', lsb: 'lsb', noise: 'inputNoise' },
+      ends: {
+        clips: 'fullScale',
+        lsb: 'lsb',
+        noise: 'inputNoise',
+        // What is left of the reading's noise when nothing arrives.
+        own: (c) => {
+          const [all, source] = [c.nominal('inputNoise'), c.nominal('sourceNoiseVoltage')];
+          return all === null || source === null ? null : Math.sqrt(Math.max(0, all ** 2 - source ** 2 / c.x.given.averages));
+        },
+      },
       fills: {
         low: 'signalLow',
         high: 'signalHigh',
