@@ -42,8 +42,10 @@ export function chainResponse(chain: readonly ChainPoint[]): Band | null {
 
 /** Frequencies of the magnitude that its phase is made from: so many a decade, from where nothing on a board is slower, Hz, to decades above the corner. */
 const [FINE, SLOWEST, FAR_ABOVE] = [80, 1e-3, 3.5];
-/** Deeper than that nothing is told from noise, dB: a null has no end of its own. */
-const DEEPEST = 160;
+/** A null has no end of its own, dB; far from any that is as deep as the steepest filter goes. */
+const DEEPEST = 3000;
+/** How far below its highest a delay is of use to anybody, as ln. */
+const AUDIBLY = 60 * (Math.LN10 / 20);
 const STEPS = 241;
 
 /**
@@ -61,10 +63,11 @@ export function chainTiming(chain: readonly ChainPoint[]): { delay: Band; step: 
   const step = Math.log(f[1]! / f[0]!);
   const phase = minimumPhase(ln, step);
   const omega = f.map((at) => 2 * Math.PI * at);
-  const shown = f.map((_, i) => i).filter((i) => i > 0 && i < f.length - 1 && f[i]! >= corner * 1e-4 && f[i]! <= corner * 10 && i % 4 === 0);
+  const top = Math.max(...ln);
+  const shown = f.map((_, i) => i).filter((i) => i > 0 && i < f.length - 1 && f[i]! >= corner * 1e-4 && ln[i]! >= top - AUDIBLY && i % 2 === 0);
   const real = ln.map((g, i) => Math.exp(g) * Math.cos(phase[i]!));
   // From well before the edge until what is slowest has settled: a coupling capacitor takes longer than the corner above.
-  const slowest = f.find((_, i) => ln[i]! > Math.max(...ln) - Math.LN2 / 2) ?? corner;
+  const slowest = f.find((_, i) => ln[i]! > top - Math.LN2 / 2) ?? corner;
   const until = 2 / Math.max(slowest === f[0] ? corner / 3 : slowest, f[0]!);
   const t = Array.from({ length: STEPS }, (_, i) => (0.01 / corner) * ((until * corner) / 0.01) ** (i / (STEPS - 1)));
   const plain = (curve: Band['curve'], x: number[], y: number[]): Band => {

@@ -1,4 +1,4 @@
-import { exactly, lesser, multiplyRanges, scaleRange, type Range } from '../quantity/uncertain.ts';
+import { exactly, hypotRanges, lesser, multiplyRanges, scaleRange, type Range } from '../quantity/uncertain.ts';
 import type { CheckDef, Incoming, SignalDown } from '../stage/contract.ts';
 import { less, more } from '../stage/cures.ts';
 import { num } from '../stage/fields.ts';
@@ -124,8 +124,8 @@ interface Passed {
   gain: Range;
   /** Output peak at which it clips. */
   clips: Range | null;
-  /** V/√Hz; of a noise in a band see `densityIn`. */
-  noise: Range | null;
+  /** V/√Hz; 'banded' where the kind has `outputNoise` and `ownNoise` in its noise band. */
+  noise: Range | null | 'banded';
   /** Where its passband ends, Hz; null where it does not. */
   upper: Range | null;
   ripple: Range;
@@ -137,8 +137,19 @@ interface Passed {
 }
 
 /** The density of a noise in a band, seen through the pole that ends the passband. */
-export const densityIn = (rms: Range | null, [from, to]: readonly [from: number, to: number], upper: Range | null): Range | null =>
+const densityIn = (rms: Range | null, [from, to]: readonly [from: number, to: number], upper: Range | null): Range | null =>
   evenDensity(rms, Math.min(to, (Math.PI / 2) * (upper?.nominal ?? Infinity)) - from);
+
+/** What arrives by the gain of the passband, and what the filter makes itself as if it were even; what a filter cuts off is no less of its own. */
+function bandedNoise(c: Judged, gain: Range, upper: Range | null): Range | null {
+  const g = (c.x as AnyInputs).given as { bandLow: number; bandHigh: number };
+  const band = [g.bandLow, g.bandHigh] as const;
+  const source = c.range('sourceNoise');
+  if (!source) return densityIn(c.pick('outputNoise'), band, upper);
+  const own = densityIn(c.pick('ownNoise'), band, upper);
+  const passed = multiplyRanges(source, gain);
+  return own ? hypotRanges(passed, own) : passed;
+}
 
 /** What a filter hands on. */
 export function handOn(c: Judged, incoming: Incoming[string], p: Passed): Partial<SignalDown> {
@@ -151,7 +162,7 @@ export function handOn(c: Judged, incoming: Incoming[string], p: Passed): Partia
     amplitude: arriving ? multiplyRanges(arriving, size) : p.typed,
     clips: p.clips,
     sourceResistance: p.sourceResistance ?? exactly(0),
-    noise: p.noise,
+    noise: p.noise === 'banded' ? bandedNoise(c, size, p.upper) : p.noise,
     noiseBandwidth: p.upper ? lesser(scaleRange(p.upper, Math.PI / 2), incoming?.noiseBandwidth ?? null) : (incoming?.noiseBandwidth ?? null),
     bandwidth: lesser(p.upper, incoming?.bandwidth ?? null),
     ripple: p.ripple,

@@ -1,3 +1,4 @@
+import { levelOf, type Level } from './level.ts';
 import { PREFIXES, UNITS, unitInfo, type Unit } from './units.ts';
 import type { Uncertain } from './uncertain.ts';
 
@@ -67,8 +68,9 @@ function badSuffix(text: string, suffix: string, id: Unit): { ok: false; message
 /**
  * Reads one number as designers write it into SI.
  * Accepts `4k7`, `4.7k`, `4R7`, `100n`, `3V3`, `1e-6`, `12 mV`, `5%`. `m` is milli, `M` is mega.
+ * @param level whether a signal's voltage is taken as peak or rms: then `-10 dBu`, `775 mV rms` and `2 Vpp` are read too
  */
-export function parseNumber(raw: string, unit: Unit): Parsed<number> {
+export function parseNumber(raw: string, unit: Unit, level?: Level): Parsed<number> {
   if (raw.trim().length > LONGEST) return tooLong(raw);
   const text = normalise(raw);
   if (text === '') return refuse(`Write a value, like ${FORMS}.`);
@@ -83,6 +85,8 @@ export function parseNumber(raw: string, unit: Unit): Parsed<number> {
   const plain = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)\s*(.*)$/.exec(text);
   if (!plain) return refuse(`“${raw.trim()}” is not a number. Write it like ${FORMS}.`);
   const suffix = plain[2]!.trim();
+  const leveled = levelOf(Number(plain[1]), suffix, unit, level);
+  if (leveled !== null) return finite(leveled, raw);
   const factor = suffixFactor(suffix, unit);
   if (factor === null) return badSuffix(raw.trim(), suffix, unit);
   return finite(scaled(plain[1]!, factor), raw);
@@ -101,7 +105,7 @@ function finite(value: number, raw: string): Parsed<number> {
 }
 
 /** Reads `a..b`, `a..n..b`. A unit written once at the end (`1..5 mA`) belongs to every number before it. */
-function parseSpan(text: string, unit: Unit): Parsed<Uncertain> {
+function parseSpan(text: string, unit: Unit, level?: Level): Parsed<Uncertain> {
   const pieces = text.split('..').map((p) => p.trim());
   if (pieces.length > 3 || pieces.includes('')) return refuse(`“${text}” is not a range. Write low..high or low..nominal..high.`);
   const tail = /[a-zA-Z%°/√²\s]+[\d²]?$/.exec(pieces.at(-1)!)?.[0]?.trim() ?? '';
@@ -109,7 +113,7 @@ function parseSpan(text: string, unit: Unit): Parsed<Uncertain> {
   const numbers: number[] = [];
   for (const piece of pieces) {
     const bare = /^[+-]?[\d.]+(e[+-]?\d+)?$/i.test(piece);
-    const parsed = parseNumber(bare && shared ? `${piece} ${shared}` : piece, unit);
+    const parsed = parseNumber(bare && shared ? `${piece} ${shared}` : piece, unit, level);
     if (!parsed.ok) return parsed;
     numbers.push(parsed.value);
   }
@@ -134,14 +138,14 @@ function parseSpread(text: string, nominal: number, unit: Unit): Parsed<number> 
  * Reads a value with or without spread into SI: everything `parseNumber` reads, and `-40..85`, `3.3±2%`, `3.3 +5% -10%`.
  * A range of two ends takes its middle as nominal.
  */
-export function parseQuantity(raw: string, unit: Unit): Parsed<Uncertain> {
+export function parseQuantity(raw: string, unit: Unit, level?: Level): Parsed<Uncertain> {
   if (raw.trim().length > LONGEST) return tooLong(raw);
   const text = normalise(raw);
-  if (/\d,\d/.test(text)) return parseNumber(raw, unit);
-  if (text.includes('..')) return parseSpan(text, unit);
+  if (/\d,\d/.test(text)) return parseNumber(raw, unit, level);
+  if (text.includes('..')) return parseSpan(text, unit, level);
   const both = /^(.+?)\s*±\s*(.+)$/.exec(text);
   if (both) {
-    const nominal = parseNumber(both[1]!, unit);
+    const nominal = parseNumber(both[1]!, unit, level);
     if (!nominal.ok) return nominal;
     const spread = parseSpread(both[2]!, nominal.value, unit);
     if (!spread.ok) return spread;
@@ -153,7 +157,7 @@ export function parseQuantity(raw: string, unit: Unit): Parsed<Uncertain> {
   }
   const sided = /^(.+?)\s+\+\s*([\d.]+\s*\S*)\s+-\s*([\d.]+\s*\S*)$/.exec(text);
   if (sided) {
-    const nominal = parseNumber(sided[1]!, unit);
+    const nominal = parseNumber(sided[1]!, unit, level);
     if (!nominal.ok) return nominal;
     const up = parseSpread(sided[2]!, nominal.value, unit);
     const down = parseSpread(sided[3]!, nominal.value, unit);
@@ -161,5 +165,5 @@ export function parseQuantity(raw: string, unit: Unit): Parsed<Uncertain> {
     if (!down.ok) return down;
     return { ok: true, value: { nominal: nominal.value, low: nominal.value - down.value, high: nominal.value + up.value } };
   }
-  return parseNumber(raw, unit);
+  return parseNumber(raw, unit, level);
 }

@@ -1,5 +1,6 @@
 import type { Absent, Value } from '../math/absent.ts';
 import type { DeviceSort } from '../parts/devices.ts';
+import type { Level } from '../quantity/level.ts';
 import type { Series } from '../quantity/preferred.ts';
 import type { Range, Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
@@ -28,6 +29,8 @@ export interface NumberField {
   nullable?: boolean;
   /** null means an open circuit and evaluates as Infinity. */
   open?: boolean;
+  /** A signal, told as its peak or rms: other ways to write a level are read into that. */
+  level?: Level;
 }
 export interface ChoiceField {
   type: 'choice';

@@ -2,7 +2,7 @@ import type { Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
 import type { ChoiceField, FlagField, ListField, NumberField } from './contract.ts';
 
-type Bounds = Partial<Pick<NumberField, 'min' | 'above' | 'below' | 'max' | 'integer' | 'oneOf' | 'title'>> & { any?: true };
+type Bounds = Partial<Pick<NumberField, 'min' | 'above' | 'below' | 'max' | 'integer' | 'oneOf' | 'title' | 'level'>> & { any?: true };
 
 /** A number field. Above zero unless a bound is given; `any: true` lifts the sign. Default null: not known or not asked for. */
 export function num<const D extends Uncertain | null>(unit: Unit, value: D, doc?: string, bounds: Bounds = {}): NumberField & { default: D } {

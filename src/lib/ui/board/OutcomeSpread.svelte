@@ -15,6 +15,9 @@
   let def = $derived((stage.kind.outcomes as Record<string, OutcomeDef>)[outcome]!);
   let rss = $derived(stage.judged.study.rootSumSquare(outcome));
   let worst = $derived(stage.judged.study.extreme(outcome));
+  /** Copies differ by their parts alone; rails, weather and what is given move all of them together, and so does what a matched set shares. */
+  let copies = $derived(stage.copies * stage.times);
+  let apart = $derived(copies > 1 ? stage.judged.study.extremeOver(outcome, (path) => path.startsWith('parts.')) : null);
   let samples = $derived(session.lottery.samples);
   let sample = $derived(samples && statisticsOf(samples, stage.id, outcome));
   let limits = $derived(
@@ -34,6 +37,12 @@
         {#each [s.low, s.nominal, s.high] as v, i (i)}<td><Quantity value={v} unit={def.unit} /></td>{/each}
       </tr>
     {/each}
+    {#if apart}
+      <tr>
+        <td>between copies, by their parts alone</td>
+        {#each [apart.low, apart.nominal, apart.high] as v, i (i)}<td><Quantity value={v} unit={def.unit} /></td>{/each}
+      </tr>
+    {/if}
     <tr>
       <td>Monte Carlo, 0.1 to 99.9&#8239;%, typical state</td>
       {#if sample}
@@ -42,6 +51,15 @@
     </tr>
   </tbody>
 </table>
+{#if apart?.low !== null && apart?.high !== null && apart}
+  <p class="small">
+    Two of the {copies} copies are at most <Quantity value={apart.high! - apart.low!} unit={def.unit} digits={3} /> apart{#if apart.nominal}, {formatText(
+        (apart.high! - apart.low!) / Math.abs(apart.nominal),
+        'ratio',
+        2,
+      )} of it{/if}; everything else moves them together.
+  </p>
+{/if}
 {#if sample?.histogram && sample.deviation > SAME * Math.abs(sample.mean)}
   <Histogram histogram={sample.histogram} {limits} unit={def.unit} label="{def.title} of {samples!.runs} boards" />
   <h2>What matters most</h2>

@@ -70,8 +70,8 @@
       <table>
         <thead
           ><tr
-            ><th>made by</th><th>at the input</th><th>at the end, rms</th>{#if noise.lsb}<th>there</th>{/if}{#if noise.weighted !== null}<th>A-weighted</th
-              >{/if}<th>share</th><th>at half of it</th><th>without it</th></tr
+            ><th>made by</th><th>at the input</th><th>at the end, rms</th>{#if noise.lsb}<th>in LSB</th>{/if}{#if noise.weighted !== null}<th>A-weighted</th
+              >{/if}<th>share</th><th>halved</th><th>without it</th></tr
           ></thead
         >
         <tbody>

@@ -49,6 +49,7 @@
       <QuantityField
         {label}
         unit={field.unit}
+        level={field.level}
         value={typed === undefined ? (field.default as Uncertain | null) : (typed as Uncertain | null)}
         empty={field.open ? 'open' : 'not given'}
         clears

@@ -1,12 +1,14 @@
 <script lang="ts">
   import { entryText } from '../../../core/quantity/format.ts';
   import { parseQuantity } from '../../../core/quantity/parse.ts';
+  import type { Level } from '../../../core/quantity/level.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';
   import type { Unit } from '../../../core/quantity/units.ts';
 
   let {
     value,
     unit,
+    level,
     label,
     empty = '',
     clears = false,
@@ -16,6 +18,8 @@
   }: {
     value: Uncertain | null;
     unit: Unit;
+    /** A signal's peak or rms: levels are read into it. */
+    level?: Level;
     label: string;
     /** Shown in an empty field: what counts instead. */
     empty?: string;
@@ -39,7 +43,7 @@
       if (problem) wrong = problem;
       else typed = null;
     } else {
-      const parsed = parseQuantity(text, unit);
+      const parsed = parseQuantity(text, unit, level);
       const problem = parsed.ok ? onset(parsed.value) : parsed.message;
       // What was typed stays until it can be read.
       if (problem) [typed, wrong] = [text, problem];

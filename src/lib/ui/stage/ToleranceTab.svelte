@@ -2,6 +2,7 @@
   import { listed, type CheckDef } from '../../../core/stage/contract.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
+  import Explain from '../board/Explain.svelte';
   import OutcomeSpread from '../board/OutcomeSpread.svelte';
   import RandomBoards from '../board/RandomBoards.svelte';
   import WhatIf from '../board/WhatIf.svelte';
@@ -39,6 +40,8 @@
       </p>{/if}
     <Yields {session} most={4} />
     <WhatIf {session} {stage} outcome={outcome.name} />
+    <h2>Measured something else?</h2>
+    <Explain {session} {stage} outcome={outcome.name} />
   </div>
 {:else}<p class="soft">This stage has no result to spread.</p>{/if}
 

@@ -1,5 +1,5 @@
 import { none, type Value } from '../../../math/absent.ts';
-import { densityIn, FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP } from '../../../models/opamp.ts';
 import { toDb } from '../../../physics/network.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
@@ -65,11 +65,12 @@ const late = lately({
   peakSwing: (c) => c.peakSwing,
   maximumSwing: (c) => c.maximumSwing,
   slewRateNeeded: (c) => c.slewRateNeeded,
-  outputNoise: (c) => c.noise,
-  signalToNoise: (c) => (c.swing > 0 ? toDb(c.swing / Math.SQRT2 / c.noise) : NO_SIGNAL),
+  outputNoise: (c) => c.noise(),
+  ownNoise: (c) => c.noise(0),
+  signalToNoise: (c) => (c.swing > 0 ? toDb(c.swing / Math.SQRT2 / c.noise()) : NO_SIGNAL),
   dynamicRange: (c) => {
     const most = c.maximumSwing;
-    return typeof most === 'number' ? toDb(Math.max(most, 1e-12) / Math.SQRT2 / c.noise) : most;
+    return typeof most === 'number' ? toDb(Math.max(most, 1e-12) / Math.SQRT2 / c.noise()) : most;
   },
   groupDelay: (c) => c.delay,
   overshoot: (c) => c.overshoot,
@@ -110,7 +111,7 @@ export const activeFilter = defineKind({
     sourceResistance: num('ohm', 0, 'of what drives it', { min: 0 }),
     loadResistance: openOhms('of what follows'),
     supplyVoltage: num('V', 5, 'from rail to rail; the signal ground is half of it'),
-    outputSwing: num('V', 1, 'largest sine peak wanted at the output', { title: 'output, peak' }),
+    outputSwing: num('V', 1, 'largest sine peak wanted at the output', { level: 'peak', title: 'output, peak' }),
     bandLow: num('Hz', 20, 'start of the noise band', { title: 'noise from' }),
     bandHigh: num('Hz', 20000, 'end of the noise band', { title: 'noise up to' }),
     attenuationFrequency: num('Hz', null, 'where attenuation is wanted'),
@@ -179,6 +180,7 @@ export const activeFilter = defineKind({
     maximumSwing: { unit: 'V', title: 'clips at', doc: 'output peak at which the first op amp clips', late: true },
     slewRateNeeded: { unit: 'V/s', title: 'slew needed', doc: 'by the signal in the passband', late: true },
     outputNoise: { unit: 'V', title: 'noise at the output', doc: 'rms in the band', late: true },
+    ownNoise: { unit: 'V', title: 'noise of its own', doc: 'rms in the band, without what drives it', late: true },
     signalToNoise: { unit: 'dB', title: 'signal to noise', doc: 'with the output as wanted', late: true },
     dynamicRange: { unit: 'dB', title: 'dynamic range', doc: 'from noise to clipping', late: true },
     groupDelay: { unit: 's', title: 'delay', doc: 'of the passband', late: true },
@@ -237,7 +239,7 @@ export const activeFilter = defineKind({
         return handOn(c, incoming, {
           gain: c.pick('gain') ?? exactly(1),
           clips: c.pick('maximumSwing'),
-          noise: densityIn(c.pick('outputNoise'), [g.bandLow, g.bandHigh], upper),
+          noise: 'banded',
           upper,
           ripple: c.pick('outputRipple') ?? exactly(0),
           typed: c.must('outputSwing'),

@@ -387,8 +387,9 @@ export class Cascade {
   density(frequency: number): number {
     return densityAt(this.real, this.out, frequency, this.#ambient, this.#carried.sourceNoise, this.#g.sourceResistance!);
   }
-  get noise(): number {
-    return noiseAt(this.real, this.out, [this.#g.bandLow!, this.#g.bandHigh!], this.#ambient, this.#carried.sourceNoise, this.#g.sourceResistance!);
+  /** At the output in the band, V rms; with a silent source what it makes itself. */
+  noise(source = this.#carried.sourceNoise): number {
+    return noiseAt(this.real, this.out, [this.#g.bandLow!, this.#g.bandHigh!], this.#ambient, source, this.#g.sourceResistance!);
   }
 
   get delay(): Value {

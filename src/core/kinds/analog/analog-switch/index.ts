@@ -15,7 +15,7 @@ export const analogSwitch = defineKind({
   aliases: ['multiplexer', 'mux', 'bilateral switch', 'sample and hold switch', 'mode switch', 'signal router', 'mute'],
   purpose: 'Routes analog signals under microcontroller control without spoiling level, distortion, isolation or settling.',
   given: {
-    signalAmplitude: num('V', 1, 'peak', { title: 'signal, peak' }),
+    signalAmplitude: num('V', 1, 'peak', { level: 'peak', title: 'signal, peak' }),
     inputLevel: num('V', 2.5, 'DC level of the signal', { any: true, title: 'level of the input' }),
     signalFrequency: num('Hz', 1000, 'for isolation and crosstalk'),
     positiveSupply: num('V', 5, 'from the rail', { any: true, title: 'positive supply' }),

@@ -27,7 +27,7 @@ export const rcHighpass = defineKind({
     attenuation: num('dB', null, 'least attenuation there', { min: 0 }),
     inputDc: num('V', 0, 'DC level of the driving side', { any: true, title: 'level of the input' }),
     biasVoltage: num('V', 0, 'DC level that R1 returns to', { any: true, title: 'level of the output' }),
-    signalPeak: num('V', 1, 'largest sine peak at the input', { min: 0, title: 'signal, peak' }),
+    signalPeak: num('V', 1, 'largest sine peak at the input', { level: 'peak', min: 0, title: 'signal, peak' }),
     pulseWidth: num('s', null, 'flat top of a pulse, for its droop', { title: 'pulse width' }),
     thumpLevel: num('V', 0.01, 'residue that counts as quiet', { title: 'quiet below' }),
     maximumThumpTime: num('s', null, 'mute delay available', { title: 'time to quiet, allowed' }),

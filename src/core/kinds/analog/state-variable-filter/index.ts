@@ -1,5 +1,5 @@
 import { impossible, none } from '../../../math/absent.ts';
-import { densityIn, FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP } from '../../../models/opamp.ts';
 import { exactly, mirrored, scaleRange } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
@@ -41,7 +41,7 @@ export const stateVariableFilter = defineKind({
     scaleTempco: num('1/K', 0, 'of the resistor that makes up for the exponential law: 0.0033 cancels it', { any: true, title: 'compensation' }),
     copies: num('', 1, 'voices; of several copies on the board those count', { min: 1, title: 'voices' }),
     currentLimit: num('A', null, 'what the supply can give for all copies', { title: 'supply can give' }),
-    outputSwing: num('V', 1, 'peak at the integrators’ inputs', { min: 0, title: 'signal inside, peak' }),
+    outputSwing: num('V', 1, 'peak at the integrators’ inputs', { level: 'peak', min: 0, title: 'signal inside, peak' }),
     maximumSpread: num('cent', null, 'of frequency, between copies', { title: 'spread allowed' }),
     maximumDistortion: num('ratio', null, 'third harmonic', { title: 'distortion allowed' }),
     maximumStep: num('V', null, 'when a switch acts', { title: 'step allowed' }),
@@ -139,6 +139,7 @@ export const stateVariableFilter = defineKind({
       },
     },
     outputNoise: { unit: 'V', title: 'noise at the output', doc: 'rms in the band, of the output used', late: true },
+    ownNoise: { unit: 'V', title: 'noise of its own', doc: 'rms in the band, without what drives it', late: true },
     outputRipple: { unit: 'V', title: 'ripple at the output', doc: 'of supply, signal ground and signal, peak to peak', late: true },
   },
   size,
@@ -189,7 +190,7 @@ export const stateVariableFilter = defineKind({
         return handOn(c, incoming, {
           gain: g.output === 'bandpass' ? gain : mirrored(gain),
           clips: most && scaleRange(most, gain.nominal),
-          noise: densityIn(c.pick('outputNoise'), [g.bandLow, g.bandHigh], upper),
+          noise: 'banded',
           upper,
           ripple: c.pick('outputRipple') ?? exactly(0),
           typed: null,
@@ -225,7 +226,8 @@ const late = lately({
   bandGain: ({ v }: Source) => v.peaks.band,
   peakGain: ({ v }: Source) => v.peaks.all,
   maximumInput: ({ v, room }: Source) => room / v.peaks.all,
-  outputNoise: ({ v }: Source) => v.noise,
+  outputNoise: ({ v }: Source) => v.noise(),
+  ownNoise: ({ v }: Source) => v.noise(0),
   outputRipple: ({ v }: Source) => v.ripple,
 });
 

@@ -125,7 +125,6 @@ export class Variable {
   readonly #loop: Loop;
   #real: Nodal | null = null;
   #pair: { frequency: number; quality: Value } | null = null;
-  #noise = NaN;
   #peaks: { band: number; all: number } | null = null;
 
   constructor(x: AnyInputs) {
@@ -194,11 +193,10 @@ export class Variable {
     });
   }
 
-  get noise(): number {
-    const { given: g, carried, ambient } = this.#x;
-    return Number.isNaN(this.#noise)
-      ? (this.#noise = noiseAt(this.real, nodeOf(g.output), [g.bandLow, g.bandHigh], ambient, carried.sourceNoise, g.sourceResistance))
-      : this.#noise;
+  /** At the output used, V rms in the band; with a silent source what it makes itself. */
+  noise(source: number | null = this.#x.carried.sourceNoise): number {
+    const { given: g, ambient } = this.#x;
+    return noiseAt(this.real, nodeOf(g.output), [g.bandLow, g.bandHigh], ambient, source, g.sourceResistance);
   }
   get ripple(): number {
     const { given: g, carried, parts } = this.#x;

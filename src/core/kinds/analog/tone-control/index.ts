@@ -1,4 +1,4 @@
-import { densityIn, FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP } from '../../../models/opamp.ts';
 import { fromDb } from '../../../physics/network.ts';
 import { exactly, mirrored, multiplyRanges, type Range } from '../../../quantity/uncertain.ts';
@@ -59,8 +59,8 @@ export const toneControl = defineKind({
     boost: num('dB', null, 'least boost wanted of both', { title: 'boost wanted' }),
     sourceResistance: num('ohm', 0, 'in series with the input', { min: 0 }),
     loadResistance: openOhms('of what follows'),
-    outputSwing: num('V', 1.5, 'largest output peak available', { title: 'output peak available' }),
-    inputPeak: num('V', null, 'largest input peak', { title: 'largest input, peak' }),
+    outputSwing: num('V', 1.5, 'largest output peak available', { level: 'peak', title: 'output peak available' }),
+    inputPeak: num('V', null, 'largest input peak', { level: 'peak', title: 'largest input, peak' }),
     bandLow: num('Hz', 20, 'start of the band', { title: 'band from' }),
     bandHigh: num('Hz', 20000, 'end of the band', { title: 'band up to' }),
     maximumFlatness: num('dB', 1, 'both in the middle', { title: 'deviation allowed' }),
@@ -113,6 +113,7 @@ export const toneControl = defineKind({
     maximumGainDb: { unit: 'dB', title: 'highest gain', doc: 'both at full boost', late: true },
     maximumInput: { unit: 'V', title: 'largest input', doc: 'peak, both at full boost', late: true },
     outputNoise: { unit: 'V', title: 'noise in the middle', doc: 'rms in the band', late: true },
+    ownNoise: { unit: 'V', title: 'noise of its own', doc: 'rms in the band, without what drives it', late: true },
     boostedNoise: { unit: 'V', title: 'noise at full boost', doc: 'rms in the band', late: true },
     outputRipple: { unit: 'V', title: 'ripple at the output', doc: 'of supply, signal ground and signal, peak to peak', late: true },
     supplyCurrent: { unit: 'A', title: 'supply current', doc: 'of the op amp; none when passive' },
@@ -144,7 +145,7 @@ export const toneControl = defineKind({
         return handOn(c, incoming, {
           gain: active(g) ? mirrored(size) : size,
           clips: active(g) && most ? multiplyRanges(most, size) : null,
-          noise: densityIn(c.pick('outputNoise'), [g.bandLow, g.bandHigh], upper),
+          noise: 'banded',
           upper,
           ripple: c.pick('outputRipple') ?? exactly(0),
           dc: active(g) ? undefined : (incoming?.dc ?? null),
@@ -182,6 +183,7 @@ const late = lately({
   maximumGainDb: (t: Tone) => t.most,
   maximumInput: (t: Tone) => t.room / fromDb(t.most),
   outputNoise: (t: Tone) => t.noise(0.5, 0.5),
+  ownNoise: (t: Tone) => t.noise(0.5, 0.5, 0),
   boostedNoise: (t: Tone) => t.noise(1, 1),
   outputRipple: (t: Tone) => t.ripple,
 });

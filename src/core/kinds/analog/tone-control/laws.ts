@@ -136,11 +136,10 @@ export class Tone {
       return most;
     });
   }
-  noise(bass: number, treble: number): number {
-    const { given: g, carried, ambient } = this.#x;
-    return this.#once(`noise ${bass} ${treble}`, () =>
-      noiseAt(this.net(bass, treble), 'o', [g.bandLow, g.bandHigh], ambient, carried.sourceNoise, g.sourceResistance),
-    );
+  /** At the output in the band, V rms; with a silent source what it makes itself. */
+  noise(bass: number, treble: number, source: number | null = this.#x.carried.sourceNoise): number {
+    const { given: g, ambient } = this.#x;
+    return noiseAt(this.net(bass, treble), 'o', [g.bandLow, g.bandHigh], ambient, source, g.sourceResistance);
   }
   get ripple(): number {
     const { given: g, carried, parts } = this.#x;

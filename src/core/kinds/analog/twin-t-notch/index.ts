@@ -1,5 +1,5 @@
 import { none } from '../../../math/absent.ts';
-import { densityIn, FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
+import { FILTER_CARRIED, FILTER_IN, FILTER_RAIL, handOn, REFERENCE_REJECTION } from '../../../models/filter-stage.ts';
 import { FILTER_AMP } from '../../../models/opamp.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind, type Refusal } from '../../../stage/contract.ts';
@@ -61,6 +61,7 @@ export const twinTNotch = defineKind({
     quality: { unit: '', title: 'quality', doc: 'notch frequency over width', late: true },
     passLoss: { unit: 'dB', title: 'loss at the wanted frequency', doc: 'against DC', late: true },
     outputNoise: { unit: 'V', title: 'noise at the output', doc: 'rms in the band', late: true },
+    ownNoise: { unit: 'V', title: 'noise of its own', doc: 'rms in the band, without what drives it', late: true },
     outputRipple: { unit: 'V', title: 'ripple at the output', doc: 'of supply, signal ground and signal, peak to peak', late: true },
     supplyCurrent: { unit: 'A', title: 'supply current', doc: 'of both buffers; none when passive' },
   },
@@ -91,7 +92,7 @@ export const twinTNotch = defineKind({
         return handOn(c, incoming, {
           gain: c.pick('gain') ?? exactly(1),
           clips: null,
-          noise: densityIn(c.pick('outputNoise'), [g.bandLow, g.bandHigh], upper),
+          noise: 'banded',
           upper,
           ripple: c.pick('outputRipple') ?? exactly(0),
           dc: passive ? (incoming?.dc ?? null) : undefined,
@@ -116,7 +117,8 @@ const late = lately({
   bandwidth: (n: Notch) => n.width,
   quality: (n: Notch) => n.quality,
   passLoss: (n: Notch) => n.passLoss,
-  outputNoise: (n: Notch) => n.noise,
+  outputNoise: (n: Notch) => n.noise(),
+  ownNoise: (n: Notch) => n.noise(0),
   outputRipple: (n: Notch) => n.ripple,
 });
 

@@ -62,7 +62,6 @@ export class Notch {
   readonly #rest: AnyInputs;
   #dc = NaN;
   #deepest: Value | null = null;
-  #noise = NaN;
 
   constructor(x: AnyInputs, design: AnyInputs = x.given) {
     this.net = new Nodal(elements(x), 's');
@@ -125,11 +124,10 @@ export class Notch {
   get passLoss(): Value {
     return this.#pass === null ? NO_PASS : this.attenuation(this.#pass);
   }
-  get noise(): number {
-    const { ambient, carried, given: g } = this.#rest;
-    return Number.isNaN(this.#noise)
-      ? (this.#noise = noiseAt(this.net, this.out, [g.bandLow, g.bandHigh], ambient, carried.sourceNoise, g.sourceResistance))
-      : this.#noise;
+  /** At the output in the band, V rms; with a silent source what it makes itself. */
+  noise(source: number | null = this.#rest.carried.sourceNoise): number {
+    const { ambient, given: g } = this.#rest;
+    return noiseAt(this.net, this.out, [g.bandLow, g.bandHigh], ambient, source, g.sourceResistance);
   }
   get ripple(): number {
     const { carried, given: g, u } = this.#rest;

@@ -18,7 +18,7 @@ export const headphoneLineOutput = defineKind({
   purpose: 'Brings a signal out of the box at a known level, without DC, thump, instability or harm to ears.',
   given: {
     role: choice(['headphone', 'line'], 'line', 'what is plugged in', 'plugged in'),
-    signalLevel: num('V', 1, 'rms at the driver’s output', { title: 'signal, rms' }),
+    signalLevel: num('V', 1, 'rms at the driver’s output', { level: 'rms', title: 'signal, rms' }),
     loadResistance: { ...num('ohm', 10000, 'of what is plugged in; a range for headphones'), open: true },
     cableCapacitance: num('F', 1e-9, 'of the cable', { min: 0, title: 'capacitance of the cable' }),
     sensitivity: num('dBSPL', 100, 'of a headphone, at 1 mW', { any: true, title: 'sensitivity' }),

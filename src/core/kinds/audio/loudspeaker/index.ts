@@ -25,7 +25,7 @@ export const loudspeaker = defineKind({
       'pin: a square wave from one pin; pin-push-pull: two pins in antiphase; transistor: a low-side switch with a flyback diode',
       'driven by',
     ),
-    outputVoltage: num('V', 2.83, 'amplifier: rms at the terminals', { title: 'voltage of the amplifier, rms' }),
+    outputVoltage: num('V', 2.83, 'amplifier: rms at the terminals', { level: 'rms', title: 'voltage of the amplifier, rms' }),
     supplyVoltage: num('V', 3.3, 'of pin or transistor', { title: 'supply' }),
     distance: num('m', 1, 'of whoever listens', { title: 'distance' }),
     sources: num('count', 1, 'equal ones, playing the same far apart: their powers add', { min: 1, integer: true, title: 'how many play' }),

@@ -64,7 +64,7 @@ export const powerAmplifier = defineKind({
     outputPower: num('W', 1, 'into the load', { title: 'power wanted' }),
     gain: num('', 20, 'of the whole amplifier', { title: 'gain wanted' }),
     gainTolerance: num('ratio', 0.05, 'allowed', { title: 'gain error allowed' }),
-    inputAmplitude: num('V', 0.15, 'at the input', { min: 0, title: 'signal, peak' }),
+    inputAmplitude: num('V', 0.15, 'at the input', { level: 'peak', min: 0, title: 'signal, peak' }),
     lowestFrequency: num('Hz', 40, 'to be passed', { title: 'lowest frequency' }),
     highestFrequency: num('Hz', 20000, 'to be passed at full swing', { title: 'highest frequency' }),
     dissipationBasis: choice(['worst-sine', 'eighth-power'], 'worst-sine', 'what the heatsink is sized for', 'heatsink for'),
