@@ -69,7 +69,7 @@ export function boardOf(count: number): BoardDoc {
   return { format: 'spark-sum/board', version: 1, name: `bench ${count}`, conditions: { ambient: { nominal: 25, low: 0, high: 50 } }, stages };
 }
 
-/** Forty stages of signal: four chains from a capsule over filters and amplifiers to a converter, on one quiet rail. */
+/** Forty stages of signal: four chains from a capsule over filters and amplifiers to a converter, no two alike, on one quiet rail. */
 export function signalBoard(): BoardDoc {
   const stages: StageDoc[] = [
     { id: 'in', kind: 'dc-input', given: { supplyVoltage: { nominal: 9, tolerance: 0.05 }, currentLimit: 2 }, rails: { out: 'v9' } },
@@ -89,13 +89,19 @@ export function signalBoard(): BoardDoc {
       {
         id: at('cut'),
         kind: 'active-filter',
-        given: { shape: 'highpass', order: 2, cutoffFrequency: 100 },
+        given: { shape: 'highpass', order: 2, cutoffFrequency: 100 + 10 * i },
         rails: { vcc: 'v5' },
         signals: { in: `${at('mic')}.out` },
       },
       { id: at('amp'), kind: 'opamp-amplifier', given: { gain: 3, coupling: 'ac' }, rails: { vp: 'v5' }, signals: { in: `${at('cut')}.out` } },
-      { id: at('edge'), kind: 'active-filter', given: { order: 4, cutoffFrequency: 3000 }, rails: { vcc: 'v5' }, signals: { in: `${at('amp')}.out` } },
-      { id: at('notch'), kind: 'twin-t-notch', signals: { in: `${at('edge')}.out` } },
+      {
+        id: at('edge'),
+        kind: 'active-filter',
+        given: { order: 4, cutoffFrequency: 3000 + 200 * i },
+        rails: { vcc: 'v5' },
+        signals: { in: `${at('amp')}.out` },
+      },
+      { id: at('notch'), kind: 'twin-t-notch', given: { centreFrequency: 50 + 10 * i }, signals: { in: `${at('edge')}.out` } },
       { id: at('buffer'), kind: 'opamp-amplifier', given: { topology: 'buffer', coupling: 'ac' }, rails: { vp: 'v5' }, signals: { in: `${at('notch')}.out` } },
       { id: at('join'), kind: 'rc-highpass', given: { biasVoltage: 2.5 }, signals: { in: `${at('buffer')}.out` } },
       { id: at('rc'), kind: 'rc-lowpass', given: { cutoffFrequency: 8000 }, signals: { in: `${at('join')}.out` } },
@@ -109,7 +115,7 @@ export function signalBoard(): BoardDoc {
 export function editOnSignal(doc: BoardDoc): { atOnce: (i: number) => unknown; all: (i: number) => unknown } {
   const evaluator = new Evaluator();
   evaluator.evaluate(doc);
-  const edited = (i: number) => setGiven(setGiven(doc, 'mic1', 'highestGain', 30 + (i % 5)), 'mic1', 'lowestGain', 30 + (i % 5));
+  const edited = (i: number) => setGiven(setGiven(doc, 'mic1', 'highestGain', 30 + 0.1 * i), 'mic1', 'lowestGain', 30 + 0.1 * i);
   return { atOnce: (i) => evaluator.atOnce(edited(i)), all: (i) => evaluator.evaluate(edited(i)) };
 }
 

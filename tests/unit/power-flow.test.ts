@@ -147,6 +147,7 @@ describe('levels along a chain', () => {
     nominal: 1,
     high: 2,
     amplitude: null,
+    quietest: null,
     noise: 1e-6,
     ripple: 1e-3,
     sourceResistance: 1,

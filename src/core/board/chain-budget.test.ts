@@ -59,6 +59,11 @@ describe('what limits a chain', () => {
     const { budget } = chain({ second: { parts: { U1: { voltageNoise: 4e-7 } } } });
     expect(budget.noisiest).toBe(1);
     expect(budget.noise[1]).toBeGreaterThan(0.5);
+    expect(budget.arriving).toBeNull();
+    // With a quieter op amp the converter rules, and of what arrives there the shares of both stages make all.
+    const quiet = chain({ second: { parts: { U1: { voltageNoise: 1e-8 } } } }).budget;
+    expect(quiet.noisiest).toBe(2);
+    expect(quiet.arriving!.share).toBeCloseTo(Math.max(quiet.noise[0]!, quiet.noise[1]!) / (quiet.noise[0]! + quiet.noise[1]!), 12);
   });
 
   it('adds up to what the converter reads, in volts and referred to the head, its own noise included', () => {

@@ -12,6 +12,8 @@ export interface ChainBudget {
   clipsFirst: number | null;
   /** The point that adds most of the noise. */
   noisiest: number | null;
+  /** Where the end itself does: of those before it the one that makes most of what arrives, and its share of that. */
+  arriving: { point: number; share: number } | null;
 }
 
 /** What a stage adds to the noise of a chain. */
@@ -99,11 +101,16 @@ export function chainBudget(chain: readonly ChainPoint[]): ChainBudget {
   for (const { point, share } of noiseBudget(chain)?.shares ?? []) noise[point] = share;
   const most = (values: readonly (number | null)[], better: (a: number, b: number) => boolean): number | null =>
     values.reduce<number | null>((best, v, i) => (v === null ? best : best === null || better(v, values[best]!) ? i : best), null);
+  // Where one stage alone makes noise there is nothing to compare.
+  const noisiest = noise.filter((v) => v !== null).length > 1 ? most(noise, (a, b) => a > b) : null;
+  const stages = noise.slice(0, -1);
+  const there = stages.reduce<number>((sum, v) => sum + (v ?? 0), 0);
+  const before = stages.filter((v) => v !== null).length > 1 ? most(stages, (a, b) => a > b) : null;
   return {
     headroom,
     noise,
     clipsFirst: most(headroom, (a, b) => a < b),
-    // Where one stage alone makes noise there is nothing to compare.
-    noisiest: noise.filter((v) => v !== null).length > 1 ? most(noise, (a, b) => a > b) : null,
+    noisiest,
+    arriving: before === null || noisiest !== chain.length - 1 || !(there > 0) ? null : { point: before, share: noise[before]! / there },
   };
 }

@@ -74,6 +74,8 @@ export interface ChainPoint {
   high: number | null;
   /** Peak of what moves around the level, V; null where nothing is said to. */
   amplitude: number | null;
+  /** The least it may be: the quietest signal. */
+  quietest: number | null;
   noise: number | null;
   ripple: number;
   sourceResistance: number | null;
@@ -428,6 +430,7 @@ function point(node: StageNode, port: string, d: SignalDown | null): ChainPoint 
     nominal: d?.dc?.nominal ?? null,
     high: d?.dc?.high ?? null,
     amplitude: d?.amplitude?.high ?? null,
+    quietest: d?.amplitude?.low ?? null,
     noise: d?.noise && d.noiseBandwidth ? d.noise.nominal * Math.sqrt(d.noiseBandwidth.nominal) : null,
     ripple: d?.ripple.high ?? 0,
     sourceResistance: d?.sourceResistance?.nominal ?? null,

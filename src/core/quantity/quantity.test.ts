@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { entryText, formatMargin, formatQuantity, formatText, trim } from './format.ts';
 import { parseNumber, parseQuantity } from './parse.ts';
-import { decadeOf, inSeries, nextAbove, nextBelow, nudge, SERIES, seriesBetween } from './preferred.ts';
+import { around, decadeOf, inSeries, nextAbove, nextBelow, nudge, SERIES, seriesBetween } from './preferred.ts';
 import { toRange } from './uncertain.ts';
 import { UNITS, type Unit } from './units.ts';
 
@@ -201,6 +201,17 @@ describe('preferred numbers of IEC 60063', () => {
         expect(up).toBeGreaterThan(value);
         expect(inSeries(up, series)).toBe(true);
         expect(nudge(up, series, -1)).toBe(value);
+      }),
+    );
+  });
+
+  it('the values around a wanted one are its neighbours, so many to each side', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...SERIES), fc.double({ min: 0.5, max: 2e3, noNaN: true }), fc.integer({ min: 1, max: 3 }), (series, wanted, each) => {
+        const all = seriesBetween(series, 1, 1000);
+        const found = around(all, wanted, each);
+        const [below, above] = [all.filter((v) => v < wanted), all.filter((v) => v >= wanted)];
+        expect(found).toEqual([...below.slice(-each), ...above.slice(0, each)]);
       }),
     );
   });

@@ -8,6 +8,7 @@ function study(
   ranges: Record<string, [number, number, number]>,
   f: (x: Record<string, number>) => Record<string, number | ReturnType<typeof impossible>>,
   inside: string[] = [],
+  more: { turnsAt?: number } = {},
 ) {
   const x: Record<string, number> = {};
   const inputs: Input[] = Object.entries(ranges).map(([key, [low, nominal, high]]) => {
@@ -19,7 +20,7 @@ function study(
     study: new Study(
       inputs,
       () => f(x) as never,
-      (outcome) => (inside.length ? { inputs: inside, value: () => f(x)[outcome]! } : undefined),
+      (outcome) => (inside.length ? { inputs: inside, value: () => f(x)[outcome]!, ...more } : undefined),
     ),
   };
 }
@@ -59,6 +60,25 @@ describe('extreme values', () => {
     const f = (x: Record<string, number>) => ({ y: -((x.a! - 0.3) ** 2) });
     expect(study({ a: [-1, 0, 1] }, f).study.extreme('y').high).toBeLessThan(-1e-3);
     expect(study({ a: [-1, 0, 1] }, f, ['a']).study.extreme('y').high).toBeCloseTo(0, 6);
+  });
+
+  it('looks at a known turning point alone, and only where it lies inside', () => {
+    let asked = 0;
+    const f = (x: Record<string, number>) => {
+      asked++;
+      return { y: Math.abs(x.a! - 25) + x.b! };
+    };
+    const at = (low: number, high: number, turnsAt?: number) => study({ a: [low, (low + high) / 2, high], b: [1, 2, 3] }, f, ['a'], { turnsAt }).study;
+    const known = at(0, 60, 25);
+    asked = 0;
+    expect(known.extreme('y')).toEqual({ nominal: 7, low: 1, high: 38 });
+    const few = asked;
+    const searched = at(0, 60);
+    asked = 0;
+    expect(searched.extreme('y').low).toBeCloseTo(1, 2);
+    expect(few).toBeLessThan(asked / 10);
+    // Below its turning point it falls all the way.
+    expect(at(-10, 20, 25).extreme('y')).toEqual({ nominal: 22, low: 6, high: 38 });
   });
 
   it('leaves every input at its nominal', () => {

@@ -66,6 +66,10 @@
     stroke: var(--copper);
     stroke-width: 2.4;
   }
+  path.quietest {
+    stroke: var(--copper);
+    stroke-width: 1.2;
+  }
   path.ripple {
     stroke: var(--heat);
     stroke-width: 1.6;
@@ -94,7 +98,8 @@
     fill: var(--copper);
     text-decoration: underline;
   }
-  .word.signal {
+  .word.signal,
+  .word.quietest {
     fill: var(--copper);
   }
   .word.ripple {

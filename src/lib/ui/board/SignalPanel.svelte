@@ -61,6 +61,10 @@
           ? ''
           : `; without it the end would be ${formatText(-change, 'dB', 2)} quieter`}.
       {/if}
+      {#if budget.arriving}
+        {@const p = chain[budget.arriving.point]!}
+        <a href="{base}/stages/{p.stage}">{p.title}</a> makes {formatText(budget.arriving.share, 'ratio', 2)} of what arrives there.
+      {/if}
     </p>
   {/if}
   {@const noise = noiseBudget(chain)}

@@ -1,7 +1,7 @@
 import type { ChainPoint } from '../../../core/board/evaluate.ts';
 import { formatText } from '../../../core/quantity/format.ts';
 
-export type LevelName = 'clips' | 'signal' | 'ripple' | 'noise';
+export type LevelName = 'clips' | 'signal' | 'quietest' | 'ripple' | 'noise';
 
 /** One line of a level diagram: its points, and the words at its two ends, spread so that none covers another. */
 export interface LevelLine {
@@ -16,9 +16,13 @@ const OF: Readonly<Record<LevelName, (p: ChainPoint) => number | null>> = {
   clips: (p) => p.clips,
   // What moves is the signal; where nothing is said to, the level is.
   signal: (p) => (p.amplitude !== null ? p.amplitude : p.high === null ? null : Math.max(Math.abs(p.high), Math.abs(p.low ?? 0))),
+  // Drawn where it is well below the loudest.
+  quietest: (p) => (p.quietest !== null && p.amplitude !== null && p.quietest < QUIET * p.amplitude ? p.quietest : null),
   ripple: (p) => p.ripple,
   noise: (p) => p.noise,
 };
+/** Of the loudest signal: half of it is told apart. */
+const QUIET = 0.5;
 /** Decades of voltage shown, from the clipping level down. */
 const DECADES = 7;
 /** Least distance of two words, px. */
