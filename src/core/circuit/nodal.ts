@@ -60,6 +60,8 @@ export class Nodal {
   readonly #drivenR: Float64Array;
   readonly #drivenI: Float64Array;
   #at = NaN;
+  /** Conductances and capacitances with rows for columns, as the adjoint has them. */
+  #turned: readonly [Float64Array, Float64Array] | null = null;
   /** Integrals of what makes noise, by node and band. */
   readonly #bands = new Map<string, readonly number[]>();
 
@@ -135,53 +137,47 @@ export class Nodal {
   #fill(frequency: number, transposed: boolean, sigma = 0): void {
     const n = this.#n;
     const w = TAU * frequency;
-    const { re, im, xr, xi } = { re: this.#re, im: this.#im, xr: this.#xr, xi: this.#xi };
-    if (transposed) {
-      for (let i = 0; i < n; i++)
-        for (let j = 0; j < n; j++) {
-          re[j * n + i] = this.#g[i * n + j]!;
-          im[j * n + i] = w * this.#c[i * n + j]!;
-        }
-    } else {
-      re.set(this.#g);
-      for (let i = 0; i < n * n; i++) im[i] = w * this.#c[i]!;
-      if (sigma !== 0) for (let i = 0; i < n * n; i++) re[i]! += sigma * this.#c[i]!;
+    const [re, im, xr, xi] = [this.#re, this.#im, this.#xr, this.#xi];
+    const [g, c] = transposed ? (this.#turned ??= [turned(this.#g, n), turned(this.#c, n)]) : [this.#g, this.#c];
+    for (let i = 0; i < n * n; i++) {
+      re[i] = g[i]! + sigma * c[i]!;
+      im[i] = w * c[i]!;
     }
     for (let i = 0; i < n; i++) {
       xr[i] = this.#driveG[i]! + sigma * this.#driveC[i]!;
       xi[i] = w * this.#driveC[i]!;
     }
-    const add = (row: number, column: number, yr: number, yi: number): void => {
-      if (column === DRIVEN) {
-        xr[row]! -= yr;
-        xi[row]! -= yi;
-      } else if (column >= 0) {
-        const at = transposed ? column * n + row : row * n + column;
-        re[at]! += yr;
-        im[at]! += yi;
-      }
-    };
     for (const { a, b, ohms, henries, farads } of this.#branches) {
       // Of R + s·L + 1/(s·C), s = σ + jω.
       const size = sigma * sigma + w * w;
       const r = ohms + sigma * henries + (sigma === 0 ? 0 : sigma / (size * farads));
       const x = w * henries - w / (size * farads);
       const d = r * r + x * x;
-      const [yr, yi] = [r / d, -x / d];
-      for (const [here, there] of [
-        [a, b],
-        [b, a],
-      ] as const) {
+      for (let end = 0; end < 2; end++) {
+        const [here, there] = end === 0 ? [a, b] : [b, a];
         if (here < 0 || this.#lawful[here]) continue;
-        add(here, here, yr, yi);
-        add(here, there, -yr, -yi);
+        this.#add(here, here, r / d, -x / d, transposed);
+        this.#add(here, there, -r / d, x / d, transposed);
       }
     }
     for (const u of this.#amplifiers) {
       if (u.ohms === 0) continue;
-      const [kr, ki] = loopGain(u, w, sigma);
-      add(u.out, u.p, -kr, -ki);
-      add(u.out, u.n, kr, ki);
+      const d = loopLoss(u, w, sigma);
+      const kr = (u.still + sigma * u.slow) / d;
+      const ki = (-w * u.slow) / d;
+      this.#add(u.out, u.p, -kr, -ki, transposed);
+      this.#add(u.out, u.n, kr, ki, transposed);
+    }
+  }
+
+  #add(row: number, column: number, yr: number, yi: number, transposed: boolean): void {
+    if (column === DRIVEN) {
+      this.#xr[row]! -= yr;
+      this.#xi[row]! -= yi;
+    } else if (column >= 0) {
+      const at = transposed ? column * this.#n + row : row * this.#n + column;
+      this.#re[at]! += yr;
+      this.#im[at]! += yi;
     }
   }
 
@@ -206,7 +202,7 @@ export class Nodal {
     const at = this.#index.get(node);
     if (at === undefined) return node === this.drive ? 1 : 0;
     this.#solve(frequency);
-    return Math.hypot(this.#xr[at]!, this.#xi[at]!);
+    return Math.sqrt(this.#xr[at]! ** 2 + this.#xi[at]! ** 2);
   }
 
   /** Group delay at a node, s: the fall of its phase over a small step about the frequency. */
@@ -465,6 +461,9 @@ const together = ([perKelvin, amplifiers, passed]: readonly number[], celsius: n
 /** How close the integral of a noise has to be: a millionth of a decibel would be no use to anybody. */
 const NOISE_CLOSE = 1e-4;
 
+/** A square matrix with rows for columns. */
+const turned = (m: Float64Array, n: number): Float64Array => m.map((_, at) => m[(at % n) * n + Math.floor(at / n)]!);
+
 /** Square of the least eigenvalue that is one, relative to the shift. */
 const ALIVE = 1e-18;
 
@@ -482,13 +481,12 @@ const amplifierOf = (e: OpAmp, node: (name: string) => number): Amplifier => ({
   current: e.currentNoise ?? 0,
 });
 
-/** Current that an amplifier pushes into its output through its resistance, for 1 V between its inputs, S. */
-function loopGain(u: Amplifier, w: number, sigma = 0): [number, number] {
+/** |still + s·slow|²·ohms: what the conjugate of 1/A is divided by to give the current that 1 V between the inputs pushes out, S. */
+function loopLoss(u: Amplifier, w: number, sigma: number): number {
   const real = u.still + sigma * u.slow;
   const imag = w * u.slow;
-  const d = (real * real + imag * imag) * u.ohms;
-  return [real / d, -imag / d];
+  return (real * real + imag * imag) * u.ohms;
 }
 
 /** What an error at its input weighs in its own row. */
-const weight = (u: Amplifier, w: number): number => (u.ohms > 0 ? Math.hypot(...loopGain(u, w)) : 1);
+const weight = (u: Amplifier, w: number): number => (u.ohms > 0 ? Math.sqrt(1 / (loopLoss(u, w, 0) * u.ohms)) : 1);

@@ -26,7 +26,7 @@ export interface Section {
 
 /** Points of the passband at which the shape is held against the ideal one. */
 export const GRID = 31;
-const PEAK_POINTS = 49;
+const PEAK_POINTS = 25;
 
 /** Frequency, quality and gain of each section from its parts, op amps ideal, the source's resistance in the first. // [Sallen], [Zverev] */
 export function sections({ given: g, parts }: AnyInputs, targets = targetsOf(g)): Section[] {
@@ -194,7 +194,8 @@ interface Made {
   ideal: Nodal | null;
   known: Map<string, Value | readonly number[]>;
 }
-const cascades = shelf<Made>(600);
+/** As many as a board of a dozen filters asks for: each corner comes back in every round and every check. */
+const cascades = shelf<Made>(2500);
 
 /** A cascade with its real op amps: every figure is worked out once, when it is asked for. */
 export class Cascade {
@@ -323,11 +324,20 @@ export class Cascade {
     return this.#once(`attenuation ${frequency}`, () => toDb(this.#top(this.real) / this.real.gain(this.out, frequency)));
   }
 
+  /** Gains to the outputs of all sections at a point of a grid. */
+  #gains(point: number, from: number, to: number): readonly number[] {
+    return this.#once(`gains ${point} ${to}`, () => {
+      const f = gridAt(from, to, point, GRID);
+      return this.sections.map((_, k) => this.real.gain(outputOf(k), f));
+    });
+  }
+
   /** Deviation from the ideal shape at a point of the passband, dB. */
   error(point: number): number {
     return this.#once(`error ${point}`, () => {
-      const f = gridAt(this.#passband[0], this.#passband[1], point, GRID);
-      return toDb(this.real.gain(this.out, f) / this.reference() / shapeAt(this.#shape, f));
+      const [from, to] = this.#passband;
+      const f = gridAt(from, to, point, GRID);
+      return toDb(this.#gains(point, from, to).at(-1)! / this.reference() / shapeAt(this.#shape, f));
     });
   }
 
@@ -377,7 +387,7 @@ export class Cascade {
       let most = 0;
       for (let i = 0; i < GRID; i++) {
         const f = gridAt(from, to, i, GRID);
-        for (let k = 0; k < this.sections.length; k++) most = Math.max(most, 2 * Math.PI * f * this.real.gain(outputOf(k), f));
+        for (const gain of this.#gains(i, from, to)) most = Math.max(most, 2 * Math.PI * f * gain);
       }
       return most;
     });
