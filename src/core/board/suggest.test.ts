@@ -32,6 +32,18 @@ describe('what a board asks for', () => {
     expect(asked([supply, divider, reading]).some((s) => s.includes('Nothing listens'))).toBe(false);
   });
 
+  it('each thing once, told apart where stages are called the same or have several outputs', () => {
+    const twins: StageDoc[] = [
+      { id: 'a', kind: 'opamp-amplifier' },
+      { id: 'b', kind: 'opamp-amplifier' },
+      { id: 'pair', kind: 'allpass-pair' },
+    ];
+    const found = asked(twins).filter((s) => s.startsWith('adc-channel'));
+    expect(new Set(found).size).toBe(found.length);
+    expect(found).toHaveLength(4);
+    for (const name of ['(a)', '(b)', '“outA”', '“outB”']) expect(found.filter((s) => s.includes(name))).toHaveLength(1);
+  });
+
   it('a filter before a converter that aliases spoil, put between it and what it heard', () => {
     const stages = [supply, divider, reading];
     const found = suggestions(sumOf(stages)).find((s) => s.before)!;

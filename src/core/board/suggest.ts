@@ -27,14 +27,22 @@ const filters = () => KINDS.filter((k) => k.aliases.some((a) => a.startsWith('an
 
 /** What the board asks for: rails without a supply or a load, signals nobody hears, chains that ripple or aliases spoil. */
 export function suggestions(sum: Sum): Suggestion[] {
-  return [...unfed(sum), ...unused(sum), ...unheard(sum), ...spoiled(sum), ...lateNoise(sum), ...clipped(sum)];
+  const all = [...unfed(sum), ...unused(sum), ...unheard(sum), ...spoiled(sum), ...lateNoise(sum), ...clipped(sum)];
+  // Chains that share a stage ask for the same before it.
+  return [...new Map(all.map((s) => [`${s.why} ${s.kind.id}`, s])).values()];
+}
+
+/** A stage's title, and what tells it from others that are called the same. */
+function called(sum: Sum, stage: string): string {
+  const title = sum.byId.get(stage)?.title ?? stage;
+  return sum.stages.some((s) => s.id !== stage && s.title === title) ? `${title} (${stage})` : title;
 }
 
 const unfed = (sum: Sum): Suggestion[] =>
   sum.rails
     .filter((r) => r.provider === null)
     .flatMap((r) => {
-      const users = r.consumers.map((c) => sum.byId.get(c)?.title ?? c).join(', ');
+      const users = r.consumers.map((c) => called(sum, c)).join(', ');
       return providers().map((kind) => ({
         why: `Nothing feeds ${r.name}, which ${users} draws from.`,
         kind,
@@ -50,13 +58,15 @@ const unused = (sum: Sum): Suggestion[] =>
 /** Outputs that carry something and that no stage listens to. */
 function unheard(sum: Sum): Suggestion[] {
   const heard = new Set(sum.stages.flatMap((s) => Object.values(s.doc.signals ?? {})));
-  return sum.stages.flatMap((s) =>
-    signalPorts(s.kind)
-      .filter(([port, p]) => p.role === 'out' && p.down && !p.event && !heard.has(`${s.id}.${port}`))
-      .flatMap(([port]) =>
-        listeners().map((kind) => ({ why: `Nothing listens to ${s.title}.`, kind, links: { signals: { [signalPort(kind, 'in')!]: `${s.id}.${port}` } } })),
-      ),
-  );
+  return sum.stages.flatMap((s) => {
+    const outs = signalPorts(s.kind).filter(([, p]) => p.role === 'out' && p.down && !p.event);
+    return outs
+      .filter(([port]) => !heard.has(`${s.id}.${port}`))
+      .flatMap(([port]) => {
+        const what = outs.length > 1 ? `“${port}” of ${called(sum, s.id)}` : called(sum, s.id);
+        return listeners().map((kind) => ({ why: `Nothing listens to ${what}.`, kind, links: { signals: { [signalPort(kind, 'in')!]: `${s.id}.${port}` } } }));
+      });
+  });
 }
 
 /** Inputs whose ripple or alias checks fail: a filter would go before them. */
@@ -69,7 +79,7 @@ function spoiled(sum: Sum): Suggestion[] {
     return filters()
       .filter((kind) => kind !== s.kind)
       .map((kind) => ({
-        why: `${s.title} fails at ${check.title}: a filter before it would help.`,
+        why: `${called(sum, s.id)} fails at ${check.title}: a filter before it would help.`,
         kind,
         links: from ? { signals: { [signalPort(kind, 'in')!]: from } } : {},
         before: { stage: s.id, port },
@@ -78,9 +88,9 @@ function spoiled(sum: Sum): Suggestion[] {
 }
 
 /** What people call a stage that only amplifies, or only takes off. */
-const called = (alias: string) => () => KINDS.filter((k) => k.aliases.includes(alias));
-const amplifiers = called('gain stage');
-const attenuators = called('attenuator');
+const known = (alias: string) => () => KINDS.filter((k) => k.aliases.includes(alias));
+const amplifiers = known('gain stage');
+const attenuators = known('attenuator');
 
 /** A suggestion of a stage before the one at a place of a chain. */
 function ahead(sum: Sum, chain: Sum['chains'][number], at: number, kinds: readonly Kind[], why: string): Suggestion[] {
@@ -99,8 +109,13 @@ const lateNoise = (sum: Sum): Suggestion[] =>
   sum.chains.flatMap((chain) => {
     const { noisiest, noise } = chainBudget(chain);
     if (noisiest === null || noisiest === 0 || noise[noisiest]! < RULES) return [];
-    const { title } = chain[noisiest]!;
-    return ahead(sum, chain, noisiest, amplifiers(), `${title} makes most of the noise of its chain: more gain ahead of it would help.`);
+    return ahead(
+      sum,
+      chain,
+      noisiest,
+      amplifiers(),
+      `${called(sum, chain[noisiest]!.stage)} makes most of the noise of its chain: more gain ahead of it would help.`,
+    );
   });
 
 /** Chains that clip behind their first stage. */
@@ -108,7 +123,7 @@ const clipped = (sum: Sum): Suggestion[] =>
   sum.chains.flatMap((chain) => {
     const { clipsFirst, headroom } = chainBudget(chain);
     if (clipsFirst === null || clipsFirst === 0 || headroom[clipsFirst]! >= 0) return [];
-    return ahead(sum, chain, clipsFirst, attenuators(), `${chain[clipsFirst]!.title} clips on the loudest signal: less of it would help.`);
+    return ahead(sum, chain, clipsFirst, attenuators(), `${called(sum, chain[clipsFirst]!.stage)} clips on the loudest signal: less of it would help.`);
   });
 
 /** The board with a suggestion taken, and the new stage. */

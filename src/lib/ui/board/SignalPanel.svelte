@@ -32,16 +32,16 @@
           >
           {#if tightest}<MarginBar check={tightest} width={92} /><span class="margin"><Margin check={tightest} /></span>{/if}
         </summary>
-        {@render levels(chain)}
+        {@render levels(chain, key)}
       </details>
     {:else}
       <h2>Signal · to {chain.at(-1)?.title}</h2>
-      {@render levels(chain)}
+      {@render levels(chain, key)}
     {/if}
   {/each}
 </section>
 
-{#snippet levels(chain: Sum['chains'][number])}
+{#snippet levels(chain: Sum['chains'][number], key: string)}
   {@const budget = chainBudget(chain)}
   <LevelDiagram {chain} {base} />
   {#if budget.clipsFirst !== null || budget.noisiest !== null}
@@ -110,9 +110,9 @@
       </table>
     </details>
   {/if}
-  <details ontoggle={(e) => (open[chain.at(-1)!.stage] = e.currentTarget.open)}>
+  <details ontoggle={(e) => (open[key] = e.currentTarget.open)}>
     <summary class="small">response, delay and step of the chain</summary>
-    {#if open[chain.at(-1)!.stage]}
+    {#if open[key]}
       {@const band = chainResponse(chain)}
       {@const timing = chainTiming(chain)}
       {#if band}<CurveChart {band} name={chain.at(-1)!.stage} />{:else}<p class="soft small">No stage of this chain bounds it.</p>{/if}

@@ -17,7 +17,7 @@ export interface ChainRow {
 export function foldChains(sum: Sum): ChainRow[] {
   const rows = sum.chains.map((chain) => ({
     chain,
-    key: chain.map((p) => p.stage).join(),
+    key: chain.map((p) => `${p.stage}.${p.port}`).join(),
     tightest: worst(chain.flatMap((p) => sum.byId.get(p.stage)?.tightest ?? [])),
     folded: false,
   }));
