@@ -238,7 +238,8 @@ export function applySetting(of: { kind: Kind; parts: readonly ResolvedPart[] },
   if (key === 'tolerance') return part.value === null ? null : put({ value: had.value ?? part.value, tolerance: s.to as number });
   if (key === 'value') return put({ value: moveTo(had.value, s), ...(typeof had.value === 'object' ? {} : { tolerance: had.tolerance ?? part.tolerance }) });
   const field = part.def.params?.[key];
-  if (field?.type !== 'number') return null;
+  if (!field) return null;
+  if (field.type !== 'number') return put({ [key]: s.to as never });
   const value = moveTo((had[key] as Uncertain | undefined) ?? field.default, s);
   // Naming a part that stood there by default would leave it to sizing.
   const kept = had.value === undefined && part.value !== null && !part.open ? { value: part.value, tolerance: part.tolerance } : {};

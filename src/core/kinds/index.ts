@@ -225,6 +225,22 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./audio/audio-chain/index.ts').then((m) => m.audioChain),
     tell: () => import('./audio/audio-chain/telling.ts'),
   },
+  {
+    id: 'led-indicator',
+    load: () => import('./drive/led-indicator/index.ts').then((m) => m.ledIndicator),
+    tell: () => import('./drive/led-indicator/telling.ts'),
+  },
+  { id: 'rc-delay', load: () => import('./timing/rc-delay/index.ts').then((m) => m.rcDelay), tell: () => import('./timing/rc-delay/telling.ts') },
+  {
+    id: 'timer-monostable',
+    load: () => import('./timing/timer-monostable/index.ts').then((m) => m.timerMonostable),
+    tell: () => import('./timing/timer-monostable/telling.ts'),
+  },
+  {
+    id: 'timer-astable',
+    load: () => import('./timing/timer-astable/index.ts').then((m) => m.timerAstable),
+    tell: () => import('./timing/timer-astable/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

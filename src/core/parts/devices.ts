@@ -14,6 +14,8 @@ export const DEVICE_SORTS = [
   'heatsink',
   'cell',
   'op amp',
+  'threshold timer',
+  'LED',
 ] as const;
 export type DeviceSort = (typeof DEVICE_SORTS)[number];
 
@@ -223,6 +225,30 @@ const amplifier = (
   ...more,
 });
 
+/** A threshold timer; spread of its threshold as the wider of sheets have it. */
+const timer = (title: string, spread: readonly [low: number, high: number], own: Readonly<Record<string, Uncertain>>): Device => {
+  const threshold = { nominal: 0.6667, low: spread[0], high: spread[1] };
+  return {
+    sort: 'threshold timer',
+    title,
+    params: { thresholdRatio: threshold, thresholdHigh: threshold, thresholdTracking: { nominal: 0, low: -0.02, high: 0.02 }, ...own },
+  };
+};
+
+/** An LED by its colour: what its forward voltage and light depend on. */
+const led = (title: string, volts: number, spread: number, candela: number): Device => ({
+  sort: 'LED',
+  title,
+  params: {
+    forwardVoltage: { nominal: volts, low: volts - spread, high: volts + spread },
+    referenceCurrent: 0.01,
+    dynamicResistance: 10,
+    forwardTempco: -0.002,
+    currentRating: 0.02,
+    luminousIntensity: candela,
+  },
+});
+
 /** Typical devices by sort. A copy is a stage's own: it can be edited, and nothing refers back here. */
 export const GENERIC_DEVICES: readonly Device[] = [
   diode('silicon rectifier 1 A, 400 V', 0.85, 0.06, 1, 400, 30, 65),
@@ -398,6 +424,33 @@ export const GENERIC_DEVICES: readonly Device[] = [
   cell('alkaline AA 2.4 Ah', 'alkaline', 2.4, 0.15, 0.2),
   cell('alkaline D 12 Ah', 'alkaline', 12, 0.1, 0.1),
   cell('lead-acid cell of a 7 Ah battery', 'lead-acid', 7, 0.004, 1),
+  timer('bipolar timer', [0.6, 0.73], {
+    outputDrop: 1.7,
+    thresholdCurrent: { nominal: 3e-8, low: 0, high: 2.5e-7 },
+    dischargeResistance: 20,
+    dischargeCurrentLimit: 0.2,
+    quiescentCurrent: { nominal: 0.003, low: 0.002, high: 0.006 },
+    propagationDelay: 2e-7,
+    outputResistance: 50,
+    supplyMinimum: 4.5,
+    supplyMaximum: 16,
+  }),
+  timer('CMOS timer', [0.64, 0.69], {
+    outputDrop: 0.2,
+    thresholdCurrent: { nominal: 1e-11, low: 0, high: 5e-9 },
+    dischargeResistance: 15,
+    dischargeCurrentLimit: 0.1,
+    quiescentCurrent: { nominal: 1.7e-4, low: 1e-4, high: 3.5e-4 },
+    propagationDelay: 2e-7,
+    outputResistance: 60,
+    supplyMinimum: 2,
+    supplyMaximum: 15,
+  }),
+  led('red LED', 1.9, 0.2, 0.1),
+  led('yellow LED', 2.05, 0.2, 0.08),
+  led('green LED, bright', 3, 0.3, 0.5),
+  led('blue LED', 3.1, 0.3, 0.15),
+  led('white LED', 3.1, 0.3, 0.6),
   sink('clip-on sink 24 K/W', 24, 0.02, 0.02, 4, 0.012, 0.005),
   sink('finned sink 50 mm, 10 K/W', 10, 0.05, 0.05, 8, 0.02, 0.05),
   sink('finned profile 75 mm, 5 K/W', 5, 0.075, 0.075, 10, 0.025, 0.14),

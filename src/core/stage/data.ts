@@ -104,7 +104,7 @@ export interface PartDef {
   joins?: boolean;
   /** The part does not exist for these choices. */
   needed?: (given: Given) => boolean;
-  params?: Readonly<Record<string, NumberField | ChoiceField>>;
+  params?: Readonly<Record<string, NumberField | ChoiceField | FlagField>>;
   /** The sort of generic devices that fit here. */
   takes?: DeviceSort;
   /** How many pieces the slot stands for; one where nothing is said. */

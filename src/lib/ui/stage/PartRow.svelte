@@ -146,6 +146,15 @@
             >
               {#each field.choices as choice (choice)}<option>{choice}</option>{/each}
             </select>
+          {:else if field.type === 'flag'}
+            <label class="inline"
+              ><input
+                type="checkbox"
+                aria-label="{part.slot} {paramTitle(name, field)}"
+                checked={(doc?.[name] as boolean | undefined) ?? field.default}
+                onchange={(e) => say({ [name]: e.currentTarget.checked })}
+              /> yes</label
+            >
           {:else}<QuantityField
               label="{part.slot} {paramTitle(name, field)}"
               unit={field.unit}
