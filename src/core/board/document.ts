@@ -21,7 +21,7 @@ export interface PartDoc {
   device?: string;
   /** How far two parts of a matched set may be apart, as a ratio. */
   tracking?: number;
-  [param: string]: Uncertain | null | undefined | string;
+  [param: string]: Uncertain | null | undefined | string | boolean;
 }
 
 export interface StageDoc {

@@ -239,7 +239,7 @@ export function applySetting(of: { kind: Kind; parts: readonly ResolvedPart[] },
   if (key === 'value') return put({ value: moveTo(had.value, s), ...(typeof had.value === 'object' ? {} : { tolerance: had.tolerance ?? part.tolerance }) });
   const field = part.def.params?.[key];
   if (!field) return null;
-  if (field.type !== 'number') return put({ [key]: s.to as never });
+  if (field.type !== 'number') return put({ [key]: s.to as string | boolean });
   const value = moveTo((had[key] as Uncertain | undefined) ?? field.default, s);
   // Naming a part that stood there by default would leave it to sizing.
   const kept = had.value === undefined && part.value !== null && !part.open ? { value: part.value, tolerance: part.tolerance } : {};

@@ -17,6 +17,8 @@ export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
   heatsink: 'Heatsinks',
   cell: 'Cells',
   'op amp': 'Op amps',
+  'threshold timer': 'Threshold timers',
+  LED: 'LEDs',
 };
 
 /** What a device is meant for and its first few parameters, in one line. */

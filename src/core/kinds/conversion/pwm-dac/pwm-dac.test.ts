@@ -1,0 +1,6 @@
+import { expect, it } from 'vitest';
+import { alone, nominal } from '../../../testing/boards.ts';
+
+it('obeys Ohm', () => {
+  expect(nominal(alone('pwm-dac', { inputVoltage: 10 }, { R1: { value: 500 } }), 'inputCurrent')).toBeCloseTo(0.02, 12);
+});
