@@ -1,45 +1,80 @@
+import { impossible, none, type Value } from '../../../math/absent.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { more } from '../../../stage/cures.ts';
-import { num } from '../../../stage/fields.ts';
+import { choice, list, num } from '../../../stage/fields.ts';
+import { checks } from './checks.ts';
+import { passesOf, pulses, settingOf, type Setting } from './laws.ts';
 
 export const mcuTimer = defineKind({
   id: 'mcu-timer',
   family: 'timing',
-  group: 'Supply',
-  title: 'Mcu timer',
-  aliases: [],
-  purpose: 'Say in one sentence what it does for the designer, in the designer’s words.',
+  group: 'Signal',
+  title: 'Controller timer and PWM',
+  aliases: ['prescaler', 'compare match', 'timer top', 'PWM frequency', 'tick', 'output compare', 'tone', 'clock'],
+  purpose: 'Finds prescaler and compare value for a frequency or PWM and tells the exact error and the steps left.',
   given: {
-    inputVoltage: num('V', 5),
+    clockFrequency: num('Hz', 16e6, 'of the timer, with its tolerance', { title: 'clock' }),
+    frequency: num('Hz', 1000, 'wanted; of a tick one over its period', { title: 'frequency wanted' }),
+    frequencyTolerance: num('ratio', 0.005, 'allowed relative error of it', { title: 'error allowed' }),
+    mode: choice(['fast-pwm', 'phase-correct', 'toggle', 'interrupt'], 'fast-pwm', 'periods of the counts, twice, twice and once', 'mode'),
+    counterBits: num('bit', 16, undefined, { min: 4, max: 32, integer: true, title: 'counter' }),
+    prescalers: list('', [1, 8, 64, 256, 1024], 'division ratios there are', { above: 0, filled: true }),
+    prescaler: num('count', 0, '0: the best of them', { min: 0, integer: true, title: 'prescaler' }),
+    counts: num('count', 0, 'of a period; 0: the best', { min: 0, integer: true, title: 'counts' }),
+    minimumResolution: num('bit', 8, 'of a PWM', { title: 'resolution wanted' }),
+    dutyCycle: num('ratio', 0.5, 'wanted', { min: 0, max: 1, title: 'duty cycle wanted' }),
   },
-  parts: {
-    R1: { type: 'resistor', series: 'E24', tolerance: 0.01, default: 1000, doc: 'what it is for' },
-  },
+  parts: {},
   outcomes: {
-    inputCurrent: { unit: 'A', title: 'current' },
-    dissipation: { unit: 'W', title: 'heat' },
+    feasible: { unit: '', title: 'can be set', doc: '1: some prescaler gives counts that the counter has' },
+    prescalerUsed: { unit: 'count', title: 'prescaler' },
+    countsUsed: { unit: 'count', title: 'counts' },
+    compareTop: { unit: 'count', title: 'compare register', doc: 'value to write' },
+    frequency: { unit: 'Hz', title: 'frequency', doc: 'with the clock as it is' },
+    period: { unit: 's', title: 'period' },
+    frequencyError: { unit: 'ratio', title: 'error of the frequency', doc: 'with the tolerance of the clock' },
+    frequencyErrorPpm: { unit: 'ppm', title: 'error of the frequency' },
+    resolution: { unit: 'bit', title: 'resolution' },
+    dutyStep: { unit: 'ratio', title: 'step of the duty cycle' },
+    dutyCycle: { unit: 'ratio', title: 'duty cycle', doc: 'the nearest there is' },
+    tickTime: { unit: 's', title: 'one count' },
+    ditherShare: { unit: 'ratio', title: 'periods to lengthen', doc: 'by one count, so that the average is exact' },
+    ditherJitter: { unit: 's', title: 'jitter of that', doc: 'none without it' },
   },
-  evaluate: ({ given: g, parts: { R1 } }) => ({
-    inputCurrent: g.inputVoltage / R1.value,
-    dissipation: g.inputVoltage ** 2 / R1.value,
-  }),
-  checks: {
-    heat: {
-      title: 'heat of R1',
-      value: 'dissipation',
-      sense: 'atMost',
-      limit: () => 0.1,
-      from: 'rating of R1',
-      derated: true,
-      severity: 'must',
-      help: [more('R1.value')],
-    },
+  evaluate: (x, env) => {
+    const g = x.given;
+    // What firmware writes is chosen once, with the clock as it should be.
+    const chosen = settingOf(env.nominal.given);
+    const of = (work: (s: Setting) => number): Value => (chosen ? work(chosen) : NO_SETTING);
+    const q = passesOf(g.mode);
+    const frequency = (s: Setting) => g.clockFrequency / (s.prescaler * s.counts * q);
+    const error = (s: Setting) => frequency(s) / g.frequency - 1;
+    return {
+      feasible: chosen ? 1 : 0,
+      prescalerUsed: of((s) => s.prescaler),
+      countsUsed: of((s) => s.counts),
+      compareTop: of((s) => s.counts - (g.mode === 'phase-correct' ? 0 : 1)),
+      frequency: of(frequency),
+      period: of((s) => 1 / frequency(s)),
+      frequencyError: of(error),
+      frequencyErrorPpm: of((s) => 1e6 * error(s)),
+      resolution: of((s) => Math.log2(s.counts)),
+      dutyStep: of((s) => 1 / s.counts),
+      dutyCycle: pulses(g.mode) ? of((s) => Math.floor(g.dutyCycle * s.counts + 0.5) / s.counts) : g.mode === 'toggle' ? 0.5 : NO_DUTY,
+      tickTime: of((s) => s.prescaler / g.clockFrequency),
+      ditherShare: of((s) => {
+        const rest = s.ideal - Math.floor(s.ideal + 1e-9);
+        return rest < 1e-9 ? 0 : rest;
+      }),
+      ditherJitter: of((s) => (s.prescaler * q) / g.clockFrequency),
+    };
   },
-  rails: {
-    in: { role: 'consumes', fills: { voltage: 'inputVoltage' }, draws: 'inputCurrent', gives: {} },
-  },
-  signals: {},
-  heat: (_x, o) => ({ R1: o.dissipation! }),
-  confirm: [],
+  checks,
+  mendFirst: ['feasible'],
+  rails: {},
+  signals: { out: { role: 'out', fills: {}, down: () => ({}) } },
+  confirm: [{ id: 'clock-source', text: 'The controller runs from the clock that is entered here: a fresh one often runs from its internal one.' }],
   cautions: [],
 });
+
+const NO_SETTING = impossible('no prescaler gives counts that the counter has');
+const NO_DUTY = none('an interrupt has no duty cycle');

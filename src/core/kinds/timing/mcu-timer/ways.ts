@@ -1,8 +1,6 @@
 import type { Ways } from '../../../stage/ways.ts';
 
 export const ways: Ways = {
-  ways: [
-    ['inputVoltage', ['inputCurrent', 'dissipation'], []],
-    ['R1.value', [], ['inputCurrent', 'dissipation']],
-  ],
+  given: { prescaler: 8, counts: 2000 },
+  ways: [['clockFrequency', ['frequency'], ['period', 'tickTime', 'ditherJitter']]],
 };
