@@ -15,7 +15,7 @@
     lit,
     onpoint,
   }: { session: BoardSession; stage: StageSum; editor: StageEditor; moved: Move[]; lit: string | null; onpoint: (id: string | null) => void } = $props();
-  let fitted = $derived(stage.parts.filter((p) => p.def.type === 'device' || !p.def.needed || p.def.needed(stage.judged.x.given)));
+  let fitted = $derived(stage.parts.filter((p) => !p.def.needed || p.def.needed(stage.judged.x.given)));
   let here = $derived(moved.filter((m) => m.stage === stage.id));
   let elsewhere = $derived(moved.filter((m) => m.stage !== stage.id));
   const MOST = 4;

@@ -12,7 +12,7 @@ export const rcLowpass = defineKind({
   family: 'analog',
   group: 'Signal',
   title: 'RC low-pass',
-  aliases: ['anti-alias filter', 'first-order low-pass', 'PWM filter', 'smoothing', 'debounce network'],
+  aliases: ['anti-alias filter', 'first-order low-pass', 'PWM filter', 'smoothing'],
   purpose: 'Takes the fast part off a signal with one resistor and one capacitor, with what source, load, leakage and ESR do to it.',
   given: {
     cutoffFrequency: num('Hz', 1000, 'half-power frequency wanted'),

@@ -7,7 +7,7 @@ import { network, starts } from './laws.ts';
 const KEEP = 5;
 /** What leakage at its worst leaves the node above its threshold. */
 const REACH = 1.1;
-const MOST_FARADS = 1e-4;
+const MOST_FARADS = 1e-5;
 
 /** R1 and C1 together for the delay, of equal errors the larger capacitor; R1 small enough that leakage does not hold the node down. */
 export function size(s: Sizing, x: AnyInputs): Offer[] {

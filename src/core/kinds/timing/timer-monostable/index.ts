@@ -27,7 +27,7 @@ export const timerMonostable = defineKind({
   },
   parts: {
     R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'charges C1' },
-    R2: { type: 'resistor', series: 'E24', tolerance: 0.05, optional: true, doc: 'in the way of the discharge' },
+    R2: { type: 'resistor', series: 'E24', tolerance: 0.05, zero: true, doc: 'in the way of the discharge; 0: a link' },
     C1: {
       type: 'capacitor',
       series: 'E6',
@@ -54,8 +54,8 @@ export const timerMonostable = defineKind({
         dischargeResistance: num('ohm', 20, 'of its discharge switch', { title: 'discharge switch' }),
         dischargeCurrentLimit: num('A', 0.2, 'of its discharge switch', { title: 'discharge current, at most' }),
         quiescentCurrent: num('A', 0.003, undefined, { min: 0 }),
-        supplyMinimum: num('V', 4.5),
-        supplyMaximum: num('V', 16),
+        supplyMinimum: num('V', 4.5, 'it works from', { title: 'least supply' }),
+        supplyMaximum: num('V', 16, 'it stands', { title: 'largest supply' }),
       },
     },
   },
@@ -68,7 +68,7 @@ export const timerMonostable = defineKind({
     recoveryTime: { unit: 's', title: 'recovery', doc: 'until the capacitor is empty again' },
     dischargePeakCurrent: { unit: 'A', title: 'discharge surge', doc: 'through the switch' },
     quiescentCurrent: { unit: 'A', title: 'supply current', doc: 'idle: R1 hangs on the closed switch' },
-    outputHigh: { unit: 'V', title: 'output high' },
+    outputHigh: { unit: 'V', title: 'output high', doc: 'supply less its drop' },
     capacitorVoltage: { unit: 'V', title: 'voltage across C1', doc: 'the supply, where the threshold is open' },
     supplyVoltage: { unit: 'V', title: 'supply', doc: 'as it comes' },
   },

@@ -31,7 +31,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
     .sort((a, b) => (Math.abs(a.off - b.off) > 2e-3 ? a.off - b.off : Number(a.c > FILM) - Number(b.c > FILM) || a.c - b.c));
   return pairs.slice(0, KEEP).map(({ r, c }): Offer => {
     const values: Record<string, number> = {};
-    for (const [slot, value] of Object.entries({ R1: r, R2: r2, C1: c })) if (s.open(slot) && value > 0) values[slot] = value;
+    for (const [slot, value] of Object.entries({ R1: r, R2: r2, C1: c })) if (s.open(slot)) values[slot] = value;
     return { values, why: `a pulse of ${formatText(at(r, c)!, 's', 3)}` };
   });
 }

@@ -72,7 +72,6 @@ export const telling: Telling<typeof timerMonostable> = {
   },
   figure: (c) => {
     const { given: g, parts } = c.x;
-    const r2 = (parts.R2.value ?? 0) > 0;
     return {
       width: 520,
       height: 320,
@@ -84,9 +83,9 @@ export const telling: Telling<typeof timerMonostable> = {
         wire(130, 110, 130, 210),
         dot(130, 130),
         dot(130, 180),
-        ...(r2
-          ? [wire(130, 130, 150, 130), part('resistor', [150, 130], 'right', 'R2', sayPart(parts.R2.value, 'ohm')), wire(220, 130, 270, 130)]
-          : [wire(130, 130, 270, 130)]),
+        wire(130, 130, 150, 130),
+        part('resistor', [150, 130], 'right', 'R2', sayPart(parts.R2.value, 'ohm')),
+        wire(220, 130, 270, 130),
         wire(130, 180, 270, 180),
         part('capacitor', [130, 210], 'down', 'C1', sayPart(parts.C1.value, 'F'), { side: -1 }),
         ground(130, 280),
