@@ -59,14 +59,14 @@ for (const [name, path, key] of views) {
   await open(path);
   if (name === 'yield') {
     await page.getByRole('button', { name: 'Build boards' }).click();
-    await passed.waitFor({ timeout: 120_000 });
+    await passed.waitFor({ timeout: 400_000 });
   }
   if (key) {
     await page.keyboard.press(key);
     await page.waitForLoadState('networkidle');
     if (key === 't') {
       await page.getByRole('button', { name: 'Build boards' }).click();
-      await passed.waitFor({ timeout: 120_000 });
+      await passed.waitFor({ timeout: 400_000 });
       await page.getByText('…', { exact: true }).first().waitFor({ state: 'detached' });
     }
     if (key === 'w') await page.locator('math').first().waitFor();

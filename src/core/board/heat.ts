@@ -5,20 +5,19 @@ import type { Results, Study } from '../tolerance/study.ts';
 import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';
 import { copiesBefore, modulesBefore, type Wiring } from './wiring.ts';
 
-/** The finite results of a stage, and what stands where one has no number as designed; not what is late. */
-export function finite(results: Results, late: ReadonlySet<string>): Record<string, number> {
-  return into({}, results, late);
-}
-
-function into(found: Record<string, number | undefined>, results: Results, late: ReadonlySet<string>): Record<string, number> {
-  for (const name in results) {
-    if (late.size > 0 && late.has(name)) continue;
-    const value = results[name];
-    const seen = isAbsent(value) ? value.stand : value;
-    found[name] = typeof seen === 'number' && Number.isFinite(seen) ? seen : undefined;
-  }
-  return found as Record<string, number>;
-}
+/**
+ * The finite results of a stage, and what stands where one has no number as designed; not what is late. A view: who asks wants a few
+ * of many, and asks at every point of every state.
+ */
+export const finite = (results: Results, late: ReadonlySet<string>): Record<string, number> =>
+  new Proxy(results, {
+    get: (all, name) => {
+      if (typeof name !== 'string' || late.has(name)) return undefined;
+      const value = all[name];
+      const seen = isAbsent(value) ? value.stand : value;
+      return typeof seen === 'number' && Number.isFinite(seen) ? seen : undefined;
+    },
+  }) as Record<string, number>;
 
 /** Heat of all copies of a stage by place, on the whole board, W, with its inputs as they stand and the results that are finite. */
 export function heatByPlace(node: StageNode, results: Record<string, number>, state: StateId): [place: string, watts: number][] {
@@ -59,12 +58,9 @@ const warmths = new WeakMap<Study, Range>();
 const USUAL = 'heat, usual';
 const LEAST_HEAT = 'heat, least';
 const MOST_HEAT = 'heat, most';
-/** One for all: read before the next is written. */
-const scratch: Record<string, Record<string, number | undefined>> = {};
-
 /** Heat of all copies among the results of a stage: in the typical state, the coolest and the hottest, W. */
 function heats(node: StageNode, results: Results): Results {
-  const found = into((scratch[node.kind.id] ??= {}), results, node.late);
+  const found = finite(results, node.late);
   let [least, most, usual] = [Infinity, -Infinity, 0];
   for (const state of STATE_IDS) {
     const watts = heatOf(node, found, state);

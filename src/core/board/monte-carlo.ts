@@ -14,6 +14,8 @@ export interface MonteCarloOptions {
   /** First run of this piece, for work shared out: runs are numbered through. */
   first?: number;
   progress?: (done: number) => boolean;
+  /** Samples of every outcome that is listed, also of those worked out late that no check looks at. */
+  every?: boolean;
 }
 
 /** What some runs gave: samples by stage and outcome, inputs, and which checks held. */
@@ -38,7 +40,7 @@ export function monteCarlo(doc: BoardDoc, options: MonteCarloOptions): Samples {
   const { runs, seed, distribution, first = 0 } = options;
   const inputs = sampler.free.map((f) => ({ stage: f.stage, path: f.path, values: new Float64Array(runs) }));
   const waived = new Set((doc.waivers ?? []).map((w) => `${w.stage}.${w.check}`));
-  const tallies = sampler.cells.map((cell) => new Tally(cell, runs, waived));
+  const tallies = sampler.cells.map((cell) => new Tally(cell, runs, waived, options.every ?? false));
   const values = new Float64Array(sampler.free.length);
   let passed = 0;
   let done = 0;
@@ -72,6 +74,7 @@ class Tally {
   /** Of this run in all states looked at so far, the same way. */
   readonly #run: Int8Array;
   readonly #held: Uint32Array;
+  readonly #late: boolean;
   readonly #applied: Uint32Array;
   readonly #failed: (Uint8Array | undefined)[] = [];
   readonly #waived: readonly boolean[];
@@ -82,12 +85,19 @@ class Tally {
     readonly cell: Cell,
     runs: number,
     waived: ReadonlySet<string>,
+    /** What is late too, though no check looks at it. */
+    every: boolean,
   ) {
     const { node } = cell;
     this.id = node.doc.id;
     const outcomes = node.kind.outcomes as Record<string, OutcomeDef>;
+    const looked = new Set(Object.values(node.kind.checks as Record<string, CheckDef>).map((c) => c.value));
     // In the order in which they come.
-    this.names = namesOf(node.judged.study.nominal).filter((name) => outcomes[name] && !outcomes[name].derived);
+    this.names = namesOf(node.judged.study.nominal).filter((name) => {
+      const def = outcomes[name];
+      return def && !def.derived && (!def.late || (every ? !def.hidden : looked.has(name)));
+    });
+    this.#late = node.late.size > 0;
     this.columns = this.names.map(() => new Float64Array(runs).fill(NaN));
     this.#ids = Object.keys(node.kind.checks);
     this.defs = Object.values(node.kind.checks as Record<string, CheckDef>);
@@ -105,6 +115,14 @@ class Tally {
   record(run: number): void {
     const { names, columns } = this;
     const { o } = this.cell;
+    if (this.#late) {
+      // To enumerate them would work out what nobody asked for.
+      names.forEach((name, i) => {
+        const value = o[name];
+        if (typeof value === 'number') columns[i]![run] = value;
+      });
+      return;
+    }
     let next = 0;
     // Engines read a property fastest while they enumerate it.
     for (const name in o) {
