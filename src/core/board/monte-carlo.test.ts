@@ -177,6 +177,18 @@ describe('boards at random', () => {
     expect(cause.share).toBeGreaterThan(0.5);
   });
 
+  it('what is worked out late is sampled where a check looks at it, and all that is listed where every one is asked for', () => {
+    const doc = board([{ id: 'f', kind: 'active-filter', given: { cutoffFrequency: 2000 } }]);
+    const [few, every] = [go(doc, 20), go(doc, 20, { every: true })];
+    expect([...few.outcomes.keys()]).toContain('f.cutoffFrequency');
+    expect([...few.outcomes.keys()]).not.toContain('f.overshoot');
+    expect([...every.outcomes.keys()]).toContain('f.overshoot');
+    expect([...every.outcomes.keys()].some((k) => k.startsWith('f.deviation'))).toBe(false);
+    // The same boards, whatever is looked at.
+    expect(every.outcomes.get('f.cutoffFrequency')).toEqual(few.outcomes.get('f.cutoffFrequency'));
+    expect(every.outcomes.get('f.overshoot')!.every((v) => v > 0 && v < 0.2)).toBe(true);
+  });
+
   it('a board that cannot be built has a yield of nothing, without a crash', () => {
     const s = go(demo('weigh-house-supply.board.json'), 200);
     expect(s.passed).toBe(0);
