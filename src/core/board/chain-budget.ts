@@ -86,7 +86,9 @@ export function noiseBudget(chain: readonly ChainPoint[]): NoiseBudget | null {
 function heard(from: ChainPoint, end: ChainPoint): [flat: number, weighted: number] {
   const behind = (f: number) => (end.carried?.falls?.(f) ?? 0) - (from.carried?.falls?.(f) ?? 0);
   const parts = (f: number) => {
-    const passed = 10 ** (-behind(f) / 10);
+    const fallen = behind(f);
+    // Two nulls at one place have no difference: nothing passes there.
+    const passed = Number.isFinite(fallen) ? 10 ** (-fallen / 10) : 0;
     return [passed, passed * 10 ** (aWeighting(f) / 10)];
   };
   return integrateTogether(parts, 2, AUDIBLE[0], AUDIBLE[1], 1e-3) as [number, number];
