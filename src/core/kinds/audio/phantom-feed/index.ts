@@ -41,10 +41,12 @@ export const phantomFeed = defineKind({
     R1: { type: 'resistor', series: 'E24', tolerance: 0.05, optional: true, doc: 'filter of each channel, before the pair' },
     C1: { type: 'capacitor', series: 'E6', tolerance: 0.2, optional: true, doc: 'filter of each channel' },
   },
+  carried: { outletCurrent: num('A', 0, 'by what hangs on the rail that goes on', { min: 0, title: 'drawn behind it' }) },
   outcomes: {
     microphoneVoltage: { unit: 'V', title: 'voltage at the microphone', doc: 'with its current' },
     microphonePower: { unit: 'W', title: 'power of a microphone', doc: 'that it may use' },
     supplyCurrent: { unit: 'A', title: 'supply current', doc: 'all channels normal' },
+    inputCurrent: { unit: 'A', title: 'current from the rail', doc: 'with what is drawn behind it' },
     shortCurrent: { unit: 'A', title: 'current of a shorted input', doc: 'both legs' },
     faultCurrent: { unit: 'A', title: 'supply current with one shorted', doc: 'that input and the other channels' },
     shortedDissipation: { unit: 'W', title: 'heat of a feed resistor', doc: 'with one leg shorted' },
@@ -59,7 +61,7 @@ export const phantomFeed = defineKind({
   },
   size,
   evaluate: (x) => {
-    const { given: g, parts, ambient } = x;
+    const { given: g, parts, carried, ambient } = x;
     const { ra, rb, rf } = feed(x);
     const volts = g.phantomVoltage - g.microphoneCurrent * (parts.RA.value / 2 + rf);
     const both = g.phantomVoltage / (rf + parallel(ra, rb));
@@ -75,6 +77,7 @@ export const phantomFeed = defineKind({
       microphoneVoltage: volts > 0 ? volts : NOTHING_LEFT,
       microphonePower: volts > 0 ? volts * g.microphoneCurrent : NOTHING_LEFT,
       supplyCurrent: g.channels * g.microphoneCurrent,
+      inputCurrent: g.channels * g.microphoneCurrent + carried.outletCurrent,
       shortCurrent: both,
       faultCurrent: (g.channels - 1) * g.microphoneCurrent + both,
       shortedDissipation: (g.phantomVoltage ** 2 * rb) / (rb + rf) ** 2,
@@ -93,12 +96,12 @@ export const phantomFeed = defineKind({
     in: {
       role: 'consumes',
       fills: { voltage: 'phantomVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency', currentLimit: 'supplyCurrentLimit' },
-      draws: { asleep: 'supplyCurrent', idle: 'supplyCurrent', typical: 'supplyCurrent', peak: 'supplyCurrent' },
+      draws: 'inputCurrent',
       gives: {},
     },
     vph: {
       role: 'provides',
-      fills: {},
+      fills: { load: 'outletCurrent' },
       gives: { voltage: 'phantomVoltage', ripple: 'inputRipple', rippleFrequency: 'rippleFrequency' },
     },
   },
@@ -121,7 +124,9 @@ export const phantomFeed = defineKind({
     const { rf } = feed(x);
     const amps = x.given.microphoneCurrent;
     const lost = x.given.channels * amps ** 2 * (x.parts.RA.value / 2 + rf);
-    return { 'feed resistors': lost, microphones: x.given.phantomVoltage * (o.supplyCurrent ?? 0) - lost };
+    const all = Math.max(0, x.given.phantomVoltage * (o.supplyCurrent ?? 0));
+    // Where the rail is too low for its microphones the resistors take all there is.
+    return { 'feed resistors': Math.min(lost, all), microphones: Math.max(0, all - lost) };
   },
   confirm: [{ id: 'pair', text: 'RA and its match are one measured pair, or of one matched network.' }],
   cautions: ['48 V on connectors: switch the phantom off and wait before plugging unbalanced or ribbon sources. C1 stays charged.'],
