@@ -13,7 +13,7 @@ export const pwmDac = defineKind({
   id: 'pwm-dac',
   family: 'conversion',
   group: 'Conversion',
-  title: 'PWM digital-to-analog converter',
+  title: 'PWM voltage output',
   aliases: ['PWM filter', 'analog output from PWM', 'RC smoothing', 'DAC'],
   purpose: 'A slow analog voltage from a timer pin and one or two RC poles, with ripple, settling and accuracy in LSB.',
   given: {
