@@ -18,7 +18,7 @@ async function demo(address: string, before?: Cookies): Promise<{ api: APIReques
 }
 
 test('killed with -9 during saves, application and database lose nothing that was acknowledged', async () => {
-  test.setTimeout(120_000);
+  test.setTimeout(600_000);
   const folder = mkdtempSync(join(tmpdir(), 'spark-sum-crash-'));
   let database = await startDatabase(folder, { wanted: 25_406 });
   let app = await startApp({ build, database: database.url, wanted: 25_780, log: join(folder, 'app.log'), env: { ANY_PORT: '1' } });

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { demoBoard, documentOf, enter, importBoard, newAccount, saved, watchConsole, test } from './support.ts';
 
 test('from a brief to a measured board', async ({ page }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(600_000);
   const said = watchConsole(page);
   await newAccount(page);
 

@@ -15,7 +15,7 @@ async function tabTo(page: import('@playwright/test').Page, wanted: string | Reg
 }
 
 test('a board is found, mended and looked through without a mouse', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(600_000);
   const said = watchConsole(page);
   await newAccount(page);
   const board = await importBoard(page, demoBoard());

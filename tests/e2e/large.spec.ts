@@ -30,7 +30,7 @@ function largeBoard(): BoardDoc {
 }
 
 test('a board of fifty stages: folded until it can be taken in, and an edit answers here and then elsewhere', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(600_000);
   const said = watchConsole(page);
   await newAccount(page);
   const board = await importBoard(page, largeBoard());

@@ -2,7 +2,7 @@ import { expect } from '@playwright/test';
 import { enter, newAccount, saved, test, watchConsole } from './support.ts';
 
 test('a microphone chain from an empty board, by keyboard: what rules its noise, what hums, and both mended', async ({ page }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(600_000);
   const said = watchConsole(page);
   await newAccount(page);
   await page.getByRole('link', { name: 'Begin a board' }).click();

@@ -17,7 +17,7 @@ const rename = (api: APIRequestContext, board: string, before: string, after: st
   });
 
 test('a backup brings everything back, and half a backup changes nothing; two servers on one database lose nothing', async () => {
-  test.setTimeout(120_000);
+  test.setTimeout(600_000);
   const folder = mkdtempSync(join(tmpdir(), 'spark-sum-operation-'));
   const database = await startDatabase(folder, { wanted: 25_606 });
   const start = (wanted: number) => startApp({ build, database: database.url, wanted, log: join(folder, `${wanted}.log`), env: { ANY_PORT: '1' } });

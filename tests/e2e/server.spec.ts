@@ -115,7 +115,7 @@ test('a change sent twice after a lost answer is stored once', async ({ page }) 
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every view is accessible, ${scheme}`, async ({ page }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(600_000);
     await page.emulateMedia({ colorScheme: scheme });
     await page.goto('/');
     const look = async (name: string) => {
@@ -152,7 +152,7 @@ for (const scheme of ['light', 'dark'] as const) {
 }
 
 test('nothing scrolls sideways at 1280 and at 768', async ({ page }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(600_000);
   await page.goto('/');
   await page.getByRole('button', { name: 'Enter the demo bench' }).click();
   await page.getByRole('link', { name: 'Hive listener', exact: true }).click();

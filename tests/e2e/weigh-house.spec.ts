@@ -5,7 +5,7 @@ import { enter, importBoard, newAccount, saved, test, watchConsole } from './sup
 const supply = readFileSync('demo/weigh-house-supply.board.json', 'utf8');
 
 test('why five copies sag and hum in the case, and what mends it', async ({ page }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(600_000);
   const said = watchConsole(page);
   await newAccount(page);
   const board = await importBoard(page, supply);
