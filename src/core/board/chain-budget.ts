@@ -6,7 +6,9 @@ import type { ChainPoint } from './evaluate.ts';
 export interface ChainBudget {
   /** Headroom of each point over the signal there, dB; null where either is not known. */
   headroom: readonly (number | null)[];
-  /** Share of the noise at the end that each stage adds itself, ratio, the end included; null where no noise is known. */
+  /** Contributors to the noise at the end; null where no stage says what it makes. */
+  made: NoiseBudget | null;
+  /** Share of that noise that each stage adds itself, ratio, the end included; null where no noise is known. */
   noise: readonly (number | null)[];
   /** The point with the least headroom. */
   clipsFirst: number | null;
@@ -100,7 +102,8 @@ export function chainBudget(chain: readonly ChainPoint[]): ChainBudget {
     p.clips !== null && p.clips > 0 && p.amplitude !== null && p.amplitude > 0 ? 20 * Math.log10(p.clips / p.amplitude) : null,
   );
   const noise: (number | null)[] = chain.map(() => null);
-  for (const { point, share } of noiseBudget(chain)?.shares ?? []) noise[point] = share;
+  const made = noiseBudget(chain);
+  for (const { point, share } of made?.shares ?? []) noise[point] = share;
   const most = (values: readonly (number | null)[], better: (a: number, b: number) => boolean): number | null =>
     values.reduce<number | null>((best, v, i) => (v === null ? best : best === null || better(v, values[best]!) ? i : best), null);
   // Where one stage alone makes noise there is nothing to compare.
@@ -110,6 +113,7 @@ export function chainBudget(chain: readonly ChainPoint[]): ChainBudget {
   const before = stages.filter((v) => v !== null).length > 1 ? most(stages, (a, b) => a > b) : null;
   return {
     headroom,
+    made,
     noise,
     clipsFirst: most(headroom, (a, b) => a < b),
     noisiest,

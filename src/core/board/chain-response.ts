@@ -50,7 +50,7 @@ const STEPS = 241;
 
 /**
  * Group delay and step response of a whole chain at the nominal board. Its phase is that of least phase for its magnitude, which
- * filters and amplifiers have; what an all-pass or a wait adds is not in it. Nulls where no stage bounds the chain.
+ * filters and amplifiers have; what an all-pass or a wait adds is not in it. Null where no stage bounds the chain.
  */
 export function chainTiming(chain: readonly ChainPoint[]): { delay: Band; step: Band } | null {
   const end = chain.at(-1);

@@ -1,3 +1,4 @@
+import { risingRoot } from '../math/root.ts';
 import { AtPoint } from '../stage/judged.ts';
 import type { OutcomeDef } from '../stage/data.ts';
 import type { Input } from '../tolerance/study.ts';
@@ -16,7 +17,6 @@ export interface Explanation {
 
 /** So many tolerances to either side are looked at, in so many steps. */
 const [REACH, STEPS] = [20, 60];
-const HALVINGS = 60;
 
 /**
  * Single inputs of a stage, each with all others as designed, that would explain a measured result: the likeliest, by their own
@@ -62,13 +62,8 @@ function along(input: Input, end: number, off: () => number): Explanation | null
       const here = put(to);
       if (Number.isNaN(here)) return null;
       if (before === 0 || before < 0 !== here < 0) {
-        let [a, b] = [from, before === 0 ? from : to];
-        for (let k = 0; k < HALVINGS && b > a; k++) {
-          const middle = (a + b) / 2;
-          if (put(middle) < 0 === before < 0) a = middle;
-          else b = middle;
-        }
-        return { input: path, value: nominal + span * b, nominal, tolerances: b };
+        const share = before === 0 ? from : risingRoot((s) => (before < 0 ? put(s) : -put(s)), from, to);
+        return share === null ? null : { input: path, value: nominal + span * share, nominal, tolerances: share };
       }
       [from, before] = [to, here];
     }

@@ -58,6 +58,7 @@ const warmths = new WeakMap<Study, Range>();
 const USUAL = 'heat, usual';
 const LEAST_HEAT = 'heat, least';
 const MOST_HEAT = 'heat, most';
+
 /** Heat of all copies among the results of a stage: in the typical state, the coolest and the hottest, W. */
 function heats(node: StageNode, results: Results): Results {
   const found = finite(results, node.late);

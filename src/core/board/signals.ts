@@ -65,9 +65,14 @@ export function signalDown(node: StageNode, port: string): SignalDown {
   return down;
 }
 
+/** Inputs that an output hears: those it says it takes off from, and those that are driven. */
+const inputsOf = (incoming: Readonly<Record<string, SignalDown | undefined>>, out: SignalPort): string[] => [
+  ...new Set([...Object.keys(out.attenuation ?? {}), ...Object.keys(incoming)]),
+];
+
 /** What the path with the least loss takes off at the values that a stage stands at, dB. */
 export function fallOf(incoming: Readonly<Record<string, SignalDown | undefined>>, out: SignalPort, x: AnyInputs, env: AnyInputs, frequency: number): number {
-  const inputs = [...new Set([...Object.keys(out.attenuation ?? {}), ...Object.keys(incoming)])];
+  const inputs = inputsOf(incoming, out);
   const of = (input: string) => (incoming[input]?.falls(frequency) ?? 0) + (out.attenuation?.[input]?.(x, env, frequency) ?? 0);
   return inputs.length ? Math.min(...inputs.map(of)) : 0;
 }
@@ -79,8 +84,7 @@ export function pathAttenuation(
   own: (input: string) => Range,
   frequency: Range,
 ): Range {
-  const inputs = new Set([...Object.keys(out.attenuation ?? {}), ...Object.keys(incoming)]);
-  const paths = [...inputs].map((input) => addRanges(incoming[input]?.attenuation(frequency) ?? exactly(0), own(input)));
+  const paths = inputsOf(incoming, out).map((input) => addRanges(incoming[input]?.attenuation(frequency) ?? exactly(0), own(input)));
   if (paths.length === 0) return exactly(0);
   return paths.reduce((a, b) => ({ nominal: Math.min(a.nominal, b.nominal), low: Math.min(a.low, b.low), high: Math.min(a.high, b.high) }));
 }

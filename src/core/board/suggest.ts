@@ -2,7 +2,7 @@ import { railPorts, signalPorts } from '../stage/ports.ts';
 import type { Kind, RailPort, SignalPort } from '../stage/contract.ts';
 import { KINDS } from '../kinds/all.ts';
 import type { BoardDoc, StageDoc } from './document.ts';
-import { chainBudget } from './chain-budget.ts';
+import { chainBudget, type ChainBudget } from './chain-budget.ts';
 import { addStage, setSignal } from './edit.ts';
 import type { Sum } from './evaluate.ts';
 
@@ -27,7 +27,8 @@ const filters = () => KINDS.filter((k) => k.aliases.some((a) => a.startsWith('an
 
 /** What the board asks for: rails without a supply or a load, signals nobody hears, chains that ripple or aliases spoil. */
 export function suggestions(sum: Sum): Suggestion[] {
-  const all = [...unfed(sum), ...unused(sum), ...unheard(sum), ...spoiled(sum), ...lateNoise(sum), ...clipped(sum)];
+  const chains = sum.chains.map((chain) => ({ chain, budget: chainBudget(chain) }));
+  const all = [...unfed(sum), ...unused(sum), ...unheard(sum), ...spoiled(sum), ...lateNoise(sum, chains), ...clipped(sum, chains)];
   // Chains that share a stage ask for the same before it.
   return [...new Map(all.map((s) => [`${s.why} ${s.kind.id}`, s])).values()];
 }
@@ -92,6 +93,11 @@ const known = (alias: string) => () => KINDS.filter((k) => k.aliases.includes(al
 const amplifiers = known('gain stage');
 const attenuators = known('attenuator');
 
+interface Budgeted {
+  chain: Sum['chains'][number];
+  budget: ChainBudget;
+}
+
 /** A suggestion of a stage before the one at a place of a chain. */
 function ahead(sum: Sum, chain: Sum['chains'][number], at: number, kinds: readonly Kind[], why: string): Suggestion[] {
   const stage = sum.byId.get(chain[at]!.stage);
@@ -105,9 +111,8 @@ function ahead(sum: Sum, chain: Sum['chains'][number], at: number, kinds: readon
 const RULES = 0.5;
 
 /** Chains whose noise is made by a stage that is not the first: gain belongs before it. */
-const lateNoise = (sum: Sum): Suggestion[] =>
-  sum.chains.flatMap((chain) => {
-    const { noisiest, noise } = chainBudget(chain);
+const lateNoise = (sum: Sum, chains: readonly Budgeted[]): Suggestion[] =>
+  chains.flatMap(({ chain, budget: { noisiest, noise } }) => {
     if (noisiest === null || noisiest === 0 || noise[noisiest]! < RULES) return [];
     return ahead(
       sum,
@@ -119,9 +124,8 @@ const lateNoise = (sum: Sum): Suggestion[] =>
   });
 
 /** Chains that clip behind their first stage. */
-const clipped = (sum: Sum): Suggestion[] =>
-  sum.chains.flatMap((chain) => {
-    const { clipsFirst, headroom } = chainBudget(chain);
+const clipped = (sum: Sum, chains: readonly Budgeted[]): Suggestion[] =>
+  chains.flatMap(({ chain, budget: { clipsFirst, headroom } }) => {
     if (clipsFirst === null || clipsFirst === 0 || headroom[clipsFirst]! >= 0) return [];
     return ahead(sum, chain, clipsFirst, attenuators(), `${called(sum, chain[clipsFirst]!.stage)} clips on the loudest signal: less of it would help.`);
   });

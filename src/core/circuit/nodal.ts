@@ -458,7 +458,7 @@ export class Nodal {
 /** Thermal noise per kelvin, that of the amplifiers, and what passes from the drive: mean squares, per hertz or in a band. */
 const together = ([perKelvin, amplifiers, passed]: readonly number[], celsius: number, driven: number): number =>
   Math.max(0, perKelvin! * (celsius + ZERO_CELSIUS) + amplifiers! + driven * passed!);
-/** How close the integral of a noise has to be: a millionth of a decibel would be no use to anybody. */
+/** How close the integral of a noise has to be: less than a thousandth of a decibel is no use to anybody. */
 const NOISE_CLOSE = 1e-4;
 
 /** A square matrix with rows for columns. */

@@ -1,11 +1,10 @@
+import { REFERENCES } from '../quantity/level.ts';
+
 /** Sound pressure at 0 dB, Pa rms: the threshold of hearing. */
 export const HEARING = 20e-6;
 
-/** 0 dBu, V rms. // √(0.6 V²) */
-export const DBU = Math.sqrt(0.6);
-
 /** Level of a voltage in dBu. @param volts rms */
-export const dbu = (volts: number): number => 20 * Math.log10(volts / DBU);
+export const dbu = (volts: number): number => 20 * Math.log10(volts / REFERENCES.dBu);
 
 /** What ears take off or add at a frequency, dB: the A curve, nil at 1 kHz. // IEC 61672-1:2013, 5.5.8 and annex E */
 export function aWeighting(frequency: number): number {

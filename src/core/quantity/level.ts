@@ -4,7 +4,7 @@ import { PREFIXES, type Unit } from './units.ts';
 export type Level = 'peak' | 'rms';
 
 /** Volts rms at 0 dB. // IEC 60268-17: 0 dBu is what makes 1 mW in 600 Ω */
-const REFERENCES = { dBu: Math.sqrt(0.6), dBV: 1 } as const;
+export const REFERENCES = { dBu: Math.sqrt(0.6), dBV: 1 } as const;
 type Logarithmic = keyof typeof REFERENCES;
 const RMS_OF = { rms: 1, p: Math.SQRT1_2, pk: Math.SQRT1_2, peak: Math.SQRT1_2, pp: Math.SQRT1_2 / 2, pkpk: Math.SQRT1_2 / 2 } as const;
 

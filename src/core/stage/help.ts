@@ -388,9 +388,9 @@ const HELP: Readonly<Record<string, string>> = {
 
 /** A sentence of help for a field or an outcome (`of` "outcome"); undefined where there is none. */
 export function helpFor(kind: Kind, name: string, of: 'field' | 'outcome' = 'field'): string | undefined {
-  if (of === 'outcome') return (kind.outcomes as Record<string, OutcomeDef>)[name]?.doc ?? HELP[name.slice(name.indexOf('.') + 1)];
-  const field = fieldOf(kind, name);
-  const help = field?.doc ?? HELP[name.slice(name.indexOf('.') + 1)];
+  const field = of === 'field' ? fieldOf(kind, name) : undefined;
+  const own = of === 'outcome' ? (kind.outcomes as Record<string, OutcomeDef>)[name]?.doc : field?.doc;
+  const help = own ?? HELP[name.slice(name.indexOf('.') + 1)];
   return help && field && 'level' in field ? `${help}; dBu, dBV, V rms and Vpp are read too` : help;
 }
 /** Names that have help, for the test that compares them with those there are. */

@@ -263,4 +263,5 @@ export class AtPoint<X = AnyInputs> extends Judged<X> {
 }
 
 const FEW = 4;
-const ofParts = (path: string): boolean => path.startsWith('parts.');
+/** Whether an input is a part's own: what copies differ by. */
+export const ofParts = (path: string): boolean => path.startsWith('parts.');

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { CheckDef, OutcomeDef } from '../../../core/stage/contract.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
+  import { ofParts } from '../../../core/stage/judged.ts';
   import { statisticsOf } from '../../../core/board/monte-carlo.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
@@ -17,7 +18,8 @@
   let worst = $derived(stage.judged.study.extreme(outcome));
   /** Copies differ by their parts alone; rails, weather and what is given move all of them together, and so does what a matched set shares. */
   let copies = $derived(stage.copies * stage.times);
-  let apart = $derived(copies > 1 ? stage.judged.study.extremeOver(outcome, (path) => path.startsWith('parts.')) : null);
+  let apart = $derived(copies > 1 ? stage.judged.study.extremeOver(outcome, ofParts) : null);
+  let between = $derived(!apart || apart.low === null || apart.high === null ? null : apart.high - apart.low);
   let samples = $derived(session.lottery.samples);
   let sample = $derived(samples && statisticsOf(samples, stage.id, outcome));
   let limits = $derived(
@@ -51,10 +53,10 @@
     </tr>
   </tbody>
 </table>
-{#if apart?.low !== null && apart?.high !== null && apart}
+{#if between !== null}
   <p class="small">
-    Two of the {copies} copies are at most <Quantity value={apart.high! - apart.low!} unit={def.unit} digits={3} /> apart{#if apart.nominal}, {formatText(
-        (apart.high! - apart.low!) / Math.abs(apart.nominal),
+    Two of the {copies} copies are at most <Quantity value={between} unit={def.unit} digits={3} /> apart{#if apart?.nominal}, {formatText(
+        between / Math.abs(apart.nominal),
         'ratio',
         2,
       )} of it{/if}; everything else moves them together.

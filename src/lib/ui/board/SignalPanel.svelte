@@ -7,7 +7,7 @@
   import MarginBar from './MarginBar.svelte';
   import { chainResponse, chainTiming } from '../../../core/board/chain-response.ts';
   import CurveChart from '../stage/CurveChart.svelte';
-  import { chainBudget, noiseBudget } from '../../../core/board/chain-budget.ts';
+  import { chainBudget } from '../../../core/board/chain-budget.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { foldChains } from './chains.ts';
 
@@ -67,7 +67,7 @@
       {/if}
     </p>
   {/if}
-  {@const noise = noiseBudget(chain)}
+  {@const noise = budget.made}
   {#if noise}
     <details>
       <summary class="small">noise by what makes it</summary>
