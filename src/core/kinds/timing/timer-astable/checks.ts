@@ -1,3 +1,4 @@
+import { capacitorHolds, dischargeHolds, SUPPLY_HOLDS } from '../../../models/threshold-timer.ts';
 import { choose, closer, less, more } from '../../../stage/cures.ts';
 import { aboutZero, held } from '../../../stage/words.ts';
 
@@ -25,31 +26,12 @@ export const checks = {
     less('C1.leakageCurrent'),
     'A film capacitor.',
   ]),
-  'discharge-current': held(
-    'discharge surge',
-    'dischargePeakCurrent',
-    'atMost',
-    'U1.dischargeCurrentLimit',
-    'what the discharge switch stands',
-    'must',
-    [more('R1.value', 'R2.value'), more('R2.value')],
-    { derated: true },
-  ),
+  'discharge-current': dischargeHolds([more('R1.value', 'R2.value'), more('R2.value')]),
   'delay-share': held('share of the delays', 'delayShare', 'atMost', () => 0.05, 'what is hardly specified', 'should', [
     more('C1.value'),
     less('U1.propagationDelay'),
     'A lower frequency, or an oscillator of logic gates.',
   ]),
-  'capacitor-voltage': held('voltage across C1', 'supplyVoltage', 'atMost', 'C1.voltageRating', 'voltage rating of C1', 'must', [more('C1.voltageRating')], {
-    derated: true,
-  }),
-  'supply-minimum': held('supply, at least', 'supplyVoltage', 'atLeast', 'U1.supplyMinimum', 'least supply of U1', 'must', [
-    less('U1.supplyMinimum'),
-    more('given.supplyVoltage'),
-    'A CMOS timer works lower.',
-  ]),
-  'supply-maximum': held('supply, at most', 'supplyVoltage', 'atMost', 'U1.supplyMaximum', 'largest supply of U1', 'must', [
-    less('given.supplyVoltage'),
-    more('U1.supplyMaximum'),
-  ]),
+  'capacitor-voltage': capacitorHolds('supplyVoltage'),
+  ...SUPPLY_HOLDS,
 };

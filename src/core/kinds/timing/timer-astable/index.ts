@@ -1,4 +1,5 @@
 import { impossible, none, type Value } from '../../../math/absent.ts';
+import { BYPASS, LEAKAGE_ALLOWED, THRESHOLD, TIMER } from '../../../models/threshold-timer.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
@@ -26,7 +27,7 @@ export const timerAstable = defineKind({
       'two resistors: above 50 %; a diode across R2: any duty; one resistor from a rail-to-rail output: 50 %',
       'circuit',
     ),
-    leakageShareLimit: num('ratio', 0.1, 'of the charging current at the threshold, that leakage may take', { below: 1, title: 'leakage allowed' }),
+    leakageShareLimit: LEAKAGE_ALLOWED,
   },
   parts: {
     R1: {
@@ -58,20 +59,15 @@ export const timerAstable = defineKind({
       doc: 'threshold timer',
       takes: 'threshold timer',
       params: {
-        thresholdHigh: num('ratio', { nominal: 0.6667, low: 0.62, high: 0.71 }, 'upper threshold over supply', { below: 1, title: 'upper threshold' }),
+        ...TIMER,
+        thresholdHigh: num('ratio', THRESHOLD, 'upper threshold over supply', { below: 1, title: 'upper threshold' }),
         thresholdTracking: num('ratio', { nominal: 0, low: -0.02, high: 0.02 }, 'the lower one is half the upper, but for this', {
           any: true,
           title: 'tracking of the lower',
         }),
-        thresholdCurrent: num('A', { nominal: 3e-8, low: 0, high: 2.5e-7 }, 'into its threshold pin', { min: 0, title: 'threshold current' }),
-        dischargeResistance: num('ohm', 20, 'of its discharge switch', { title: 'discharge switch' }),
         propagationDelay: num('s', 2e-7, 'from comparator to switch', { min: 0, title: 'delay' }),
         outputDrop: num('V', 0, 'supply less output high, where it feeds back', { min: 0, title: 'drop of the output' }),
         outputResistance: num('ohm', 50, 'where it feeds back', { min: 0 }),
-        dischargeCurrentLimit: num('A', 0.2, 'of its discharge switch', { title: 'discharge current, at most' }),
-        quiescentCurrent: num('A', 0.003, undefined, { min: 0 }),
-        supplyMinimum: num('V', 4.5, 'it works from', { title: 'least supply' }),
-        supplyMaximum: num('V', 16, 'it stands', { title: 'largest supply' }),
       },
     },
   },
@@ -122,7 +118,7 @@ export const timerAstable = defineKind({
   rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'supplyCurrent', gives: { absoluteMaximum: 'U1.supplyMaximum' } } },
   signals: { out: { role: 'out', fills: {}, down: (c) => ({ dc: c.range('supplyVoltage'), sourceResistance: exactly(0) }) } },
   heat: (x, o) => ({ 'timer and resistors': x.given.supplyVoltage * (o.supplyCurrent ?? 0) }),
-  confirm: [{ id: 'bypass', text: 'A capacitor stands at the timer’s supply and one at its control pin: its output edges shake the supply.' }],
+  confirm: [BYPASS],
   cautions: [],
 });
 

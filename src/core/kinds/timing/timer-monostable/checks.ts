@@ -1,3 +1,4 @@
+import { capacitorHolds, dischargeHolds, SUPPLY_HOLDS } from '../../../models/threshold-timer.ts';
 import { closer, less, more } from '../../../stage/cures.ts';
 import { aboutZero, held } from '../../../stage/words.ts';
 
@@ -24,26 +25,7 @@ export const checks = {
     more('C1.value'),
     'A trigger through a capacitor, shorter than the pulse.',
   ]),
-  'discharge-current': held(
-    'discharge surge',
-    'dischargePeakCurrent',
-    'atMost',
-    'U1.dischargeCurrentLimit',
-    'what the discharge switch stands',
-    'must',
-    [more('R2.value')],
-    { derated: true },
-  ),
-  'capacitor-voltage': held('voltage across C1', 'capacitorVoltage', 'atMost', 'C1.voltageRating', 'voltage rating of C1', 'must', [more('C1.voltageRating')], {
-    derated: true,
-  }),
-  'supply-minimum': held('supply, at least', 'supplyVoltage', 'atLeast', 'U1.supplyMinimum', 'least supply of U1', 'must', [
-    less('U1.supplyMinimum'),
-    more('given.supplyVoltage'),
-    'A CMOS timer works lower.',
-  ]),
-  'supply-maximum': held('supply, at most', 'supplyVoltage', 'atMost', 'U1.supplyMaximum', 'largest supply of U1', 'must', [
-    less('given.supplyVoltage'),
-    more('U1.supplyMaximum'),
-  ]),
+  'discharge-current': dischargeHolds([more('R2.value')]),
+  'capacitor-voltage': capacitorHolds('capacitorVoltage'),
+  ...SUPPLY_HOLDS,
 };

@@ -1,5 +1,6 @@
 import { impossible, none } from '../../../math/absent.ts';
 import { parallel } from '../../../physics/network.ts';
+import { BYPASS, LEAKAGE_ALLOWED, THRESHOLD, TIMER } from '../../../models/threshold-timer.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import { num } from '../../../stage/fields.ts';
@@ -23,7 +24,7 @@ export const timerMonostable = defineKind({
     pulseWidthTolerance: num('ratio', 0.5, 'worst error allowed', { title: 'error allowed' }),
     triggerWidth: num('s', 0.001, 'longest time that the trigger stays active', { min: 0, title: 'trigger, at most' }),
     recoveryAvailable: num('s', 0.1, 'shortest time from the end of a pulse to the next trigger', { title: 'pause, at least' }),
-    leakageShareLimit: num('ratio', 0.1, 'of the charging current at the threshold, that leakage may take', { below: 1, title: 'leakage allowed' }),
+    leakageShareLimit: LEAKAGE_ALLOWED,
   },
   parts: {
     R1: { type: 'resistor', series: 'E24', tolerance: 0.01, doc: 'charges C1' },
@@ -48,14 +49,9 @@ export const timerMonostable = defineKind({
       doc: 'threshold timer',
       takes: 'threshold timer',
       params: {
-        thresholdRatio: num('ratio', { nominal: 0.6667, low: 0.62, high: 0.71 }, 'threshold over supply', { below: 1, title: 'threshold' }),
+        ...TIMER,
+        thresholdRatio: num('ratio', THRESHOLD, 'threshold over supply', { below: 1, title: 'threshold' }),
         outputDrop: num('V', 1.7, 'supply less output high', { min: 0, title: 'drop of the output' }),
-        thresholdCurrent: num('A', { nominal: 3e-8, low: 0, high: 2.5e-7 }, 'into its threshold pin', { min: 0, title: 'threshold current' }),
-        dischargeResistance: num('ohm', 20, 'of its discharge switch', { title: 'discharge switch' }),
-        dischargeCurrentLimit: num('A', 0.2, 'of its discharge switch', { title: 'discharge current, at most' }),
-        quiescentCurrent: num('A', 0.003, undefined, { min: 0 }),
-        supplyMinimum: num('V', 4.5, 'it works from', { title: 'least supply' }),
-        supplyMaximum: num('V', 16, 'it stands', { title: 'largest supply' }),
       },
     },
   },
@@ -102,7 +98,7 @@ export const timerMonostable = defineKind({
     out: { role: 'out', fills: {}, down: (c) => ({ dc: c.pick('outputHigh'), sourceResistance: exactly(0) }) },
   },
   heat: (x, o) => ({ 'timer and R1': x.given.supplyVoltage * (o.quiescentCurrent ?? 0) }),
-  confirm: [{ id: 'bypass', text: 'A capacitor stands at the timer’s supply and one at its control pin: its output edges shake the supply.' }],
+  confirm: [BYPASS],
   cautions: ['Large capacitors discharge into the timer: mind the surge. Not for safety functions.'],
 });
 
