@@ -78,6 +78,7 @@ export const SIGNAL_LINKS: Readonly<Record<keyof SignalPort['fills'], Carried>> 
   noise: { way: 'down' },
   ripple: { way: 'down' },
   rippleFrequency: { way: 'down' },
+  clock: { way: 'down' },
   loadResistance: { way: 'back', join: inParallel },
   bias: { way: 'back', join: addRanges },
   fullScale: { way: 'back', join: lowest, kept: true },

@@ -18,6 +18,7 @@ const SILENT: SignalDown = {
   bandwidth: null,
   ripple: exactly(0),
   rippleFrequency: null,
+  clock: null,
   gain: 1,
   reservoir: null,
   attenuation: () => exactly(0),
@@ -35,6 +36,7 @@ export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['atte
   bandwidth: own.bandwidth ?? null,
   ripple: own.ripple ?? SILENT.ripple,
   rippleFrequency: own.rippleFrequency ?? null,
+  clock: own.clock ?? null,
   gain: own.gain ?? 1,
   reservoir: own.reservoir ?? null,
   attenuation,
@@ -99,6 +101,7 @@ export const BRINGS: Readonly<Partial<Record<keyof SignalPort['fills'], (down: S
   sourceResistance: (d) => d.sourceResistance,
   noise: (d) => d.noise,
   ripple: (d) => d.ripple,
+  clock: (d) => d.clock,
   rippleFrequency: (d) => (d.rippleFrequency === null ? null : exactly(d.rippleFrequency)),
 };
 

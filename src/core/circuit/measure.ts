@@ -29,6 +29,12 @@ export class Bench {
     return s.ok ? Math.hypot(s.re[0]!, s.im[0]!) : { reason: s.reason };
   }
 
+  /** What is in phase with the sources' AC amplitudes, at a frequency. */
+  inPhase(out: string, frequency: number): Measured {
+    const s = acSweep(this.net, Float64Array.of(frequency, frequency * 1.01), out);
+    return s.ok ? s.re[0]! : { reason: s.reason };
+  }
+
   /** How far one node is ahead of another at each frequency, degrees within ±180. */
   ahead(of: string, than: string, frequencies: readonly number[]): number[] | { reason: string } {
     const grid = Float64Array.from(frequencies);

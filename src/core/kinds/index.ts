@@ -241,6 +241,12 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./timing/timer-astable/index.ts').then((m) => m.timerAstable),
     tell: () => import('./timing/timer-astable/telling.ts'),
   },
+  { id: 'watchdog', load: () => import('./timing/watchdog/index.ts').then((m) => m.watchdog), tell: () => import('./timing/watchdog/telling.ts') },
+  {
+    id: 'crystal-oscillator',
+    load: () => import('./timing/crystal-oscillator/index.ts').then((m) => m.crystalOscillator),
+    tell: () => import('./timing/crystal-oscillator/telling.ts'),
+  },
   { id: 'mcu-timer', load: () => import('./timing/mcu-timer/index.ts').then((m) => m.mcuTimer), tell: () => import('./timing/mcu-timer/telling.ts') },
   { id: 'pwm-dac', load: () => import('./conversion/pwm-dac/index.ts').then((m) => m.pwmDac), tell: () => import('./conversion/pwm-dac/telling.ts') },
 ];

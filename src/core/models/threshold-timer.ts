@@ -6,6 +6,12 @@ import { held } from '../stage/words.ts';
 /** Threshold over supply: its spread is what the accuracy of such a timer is made of. */
 export const THRESHOLD = { nominal: 0.6667, low: 0.62, high: 0.71 } as const;
 
+/** How far the lower threshold is off half the upper one. */
+export const TRACKING = num('ratio', { nominal: 0, low: -0.02, high: 0.02 }, 'the lower one is half the upper, but for this', {
+  any: true,
+  title: 'tracking of the lower',
+});
+
 /** What the sheet of a threshold timer says, but for its thresholds and its output. */
 export const TIMER = {
   thresholdCurrent: num('A', { nominal: 3e-8, low: 0, high: 2.5e-7 }, 'into its threshold pin', { min: 0, title: 'threshold current' }),

@@ -16,6 +16,8 @@ export const DEVICE_SORTS = [
   'op amp',
   'threshold timer',
   'LED',
+  'crystal',
+  'thermistor',
 ] as const;
 export type DeviceSort = (typeof DEVICE_SORTS)[number];
 
@@ -235,6 +237,16 @@ const timer = (title: string, spread: readonly [low: number, high: number], own:
   };
 };
 
+/** A crystal; what it is specified for and what drives it too hard. */
+const crystal = (title: string, params: Readonly<Record<string, Uncertain>>): Device => ({ sort: 'crystal', title, params });
+
+/** A thermistor by its resistance at 25 °C, which is a value of its own, and how it falls. */
+const thermistor = (title: string, beta: number, spread: number, dissipation: Readonly<Record<string, Uncertain>> = {}): Device => ({
+  sort: 'thermistor',
+  title,
+  params: { beta: { nominal: beta, low: beta * (1 - spread), high: beta * (1 + spread) }, ...dissipation },
+});
+
 /** An LED by its colour: what its forward voltage and light depend on. */
 const led = (title: string, volts: number, spread: number, candela: number): Device => ({
   sort: 'LED',
@@ -446,6 +458,46 @@ export const GENERIC_DEVICES: readonly Device[] = [
     supplyMinimum: 2,
     supplyMaximum: 15,
   }),
+  crystal('crystal 16 MHz, small metal can', {
+    frequency: 16e6,
+    loadCapacitance: 18e-12,
+    shuntCapacitance: 5e-12,
+    motionalCapacitance: 12e-15,
+    esr: { nominal: 40, low: 20, high: 60 },
+    driveLevelMaximum: 1e-4,
+    initialTolerance: 20,
+    temperatureStability: 30,
+    aging: 5,
+    parabolicCoefficient: 0,
+  }),
+  crystal('crystal 8 MHz, ceramic package', {
+    frequency: 8e6,
+    loadCapacitance: 10e-12,
+    shuntCapacitance: 3e-12,
+    motionalCapacitance: 6e-15,
+    esr: { nominal: 80, low: 40, high: 150 },
+    driveLevelMaximum: 1e-4,
+    initialTolerance: 20,
+    temperatureStability: 20,
+    aging: 3,
+    parabolicCoefficient: 0,
+  }),
+  crystal('watch crystal 32.768 kHz, tuning fork', {
+    frequency: 32768,
+    loadCapacitance: 12.5e-12,
+    shuntCapacitance: 1.2e-12,
+    motionalCapacitance: 3e-15,
+    esr: { nominal: 50e3, low: 30e3, high: 70e3 },
+    driveLevelMaximum: 1e-6,
+    initialTolerance: 20,
+    temperatureStability: 0,
+    aging: 3,
+    parabolicCoefficient: { nominal: 0.034, low: 0.028, high: 0.04 },
+    turnoverTemperature: { nominal: 25, low: 20, high: 30 },
+  }),
+  thermistor('NTC, interchangeable to 0.2 K', 3435, 0.005),
+  thermistor('NTC bead, 1 %', 3950, 0.01),
+  thermistor('NTC disc, 5 %', 3977, 0.03),
   led('red LED', 1.9, 0.2, 0.1),
   led('yellow LED', 2.05, 0.2, 0.08),
   led('green LED, bright', 3, 0.3, 0.5),

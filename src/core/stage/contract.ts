@@ -182,6 +182,8 @@ export interface SignalDown {
   rippleFrequency: number | null;
   /** DC gain from the head of the chain. */
   gain: number;
+  /** Of a clock or a pulse train its frequency, Hz. */
+  clock: Range | null;
   /** Capacitance that stands at the output, F, as a charge reservoir. */
   reservoir: Range | null;
   /** Attenuation of the path relative to DC at a frequency, dB with its ends. */
@@ -204,6 +206,7 @@ type SignalFill =
   | 'noise'
   | 'ripple'
   | 'rippleFrequency'
+  | 'clock'
   | 'loadResistance'
   | 'bias'
   | 'fullScale'

@@ -119,13 +119,15 @@ export interface OutcomeDef {
   title: string;
   /**
    * Not monotone in these inputs: the engine samples the inside, with this outcome's own formula where it has one; where it
-   * turns round only as two outcomes cross, only if they may; where it turns round at one known place, only there.
+   * turns round only as two outcomes cross, only if they may; where it turns round at one known place, only there. Where it
+   * sees another outcome under a minimum or a maximum, corners of that one are tried too.
    */
   inside?: {
     inputs: readonly string[];
     value?: (x: AnyInputs, env: AnyInputs) => Value;
     samples?: number;
     crossing?: readonly [string, string];
+    under?: string;
     turnsAt?: number;
   };
   /**

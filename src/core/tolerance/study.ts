@@ -41,6 +41,8 @@ export interface Inside {
   nullsAt?: number | undefined;
   /** Monotone all the same, unless these two outcomes may cross. */
   crossing?: readonly [string, string];
+  /** Another outcome that it sees under a minimum or a maximum: inputs that are idle here stand at the corners of that one too. */
+  under?: string;
 }
 
 export type Results = Record<string, Value | string | boolean>;
@@ -467,6 +469,11 @@ export class Study {
     }
     const inside = this.insideOf(outcome);
     if (inside?.nullsAt !== undefined && sign > 0 && this.#influence(k).active.length > 0) return Math.max(inside.nullsAt, this.#number(top, k));
+    if (inside?.under !== undefined)
+      for (const side of [-1, 1] as const) {
+        const other = this.#climb(k, this.#under(inside.under, side, top, this.#influence(k).idle), sign, this.#all, false);
+        if (worse(this.#number(other, k), this.#number(top, k), sign)) top = other;
+      }
     if (!inside || (inside.crossing && !this.#cross(...inside.crossing))) return this.#number(top, k);
     // What is not monotone in an input may be worst at another end of it, with all others turned round there.
     for (const path of inside.inputs) {
@@ -487,6 +494,17 @@ export class Study {
       }
     }
     return this.#sampleInside(outcome, inside, top, sign, this.#number(top, k));
+  }
+
+  /** A corner as it is, with those inputs where they take another outcome most. */
+  #under(outcome: string, sign: -1 | 1, row: number, idle: readonly number[]): number {
+    const k = this.#names.indexOf(outcome);
+    const base = this.#value(NOMINAL, k);
+    if (isAbsent(base)) return row;
+    const there = this.#directions(k, sign, base).slice();
+    this.#wanted.set(this.#endsOf(row));
+    for (const i of idle) this.#wanted[i] = there[i]!;
+    return this.#corner();
   }
 
   /** Whether the ends of two outcomes overlap. */

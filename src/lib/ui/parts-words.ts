@@ -18,6 +18,8 @@ export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
   cell: 'Cells',
   'op amp': 'Op amps',
   'threshold timer': 'Threshold timers',
+  crystal: 'Crystals',
+  thermistor: 'Thermistors',
   LED: 'LEDs',
 };
 

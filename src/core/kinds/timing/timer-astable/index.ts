@@ -1,5 +1,5 @@
 import { impossible, none, type Value } from '../../../math/absent.ts';
-import { BYPASS, LEAKAGE_ALLOWED, THRESHOLD, TIMER } from '../../../models/threshold-timer.ts';
+import { BYPASS, LEAKAGE_ALLOWED, THRESHOLD, TIMER, TRACKING } from '../../../models/threshold-timer.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
@@ -61,10 +61,7 @@ export const timerAstable = defineKind({
       params: {
         ...TIMER,
         thresholdHigh: num('ratio', THRESHOLD, 'upper threshold over supply', { below: 1, title: 'upper threshold' }),
-        thresholdTracking: num('ratio', { nominal: 0, low: -0.02, high: 0.02 }, 'the lower one is half the upper, but for this', {
-          any: true,
-          title: 'tracking of the lower',
-        }),
+        thresholdTracking: TRACKING,
         propagationDelay: num('s', 2e-7, 'from comparator to switch', { min: 0, title: 'delay' }),
         outputDrop: num('V', 0, 'supply less output high, where it feeds back', { min: 0, title: 'drop of the output' }),
         outputResistance: num('ohm', 50, 'where it feeds back', { min: 0 }),
