@@ -79,12 +79,16 @@ export const SIGNAL_LINKS: Readonly<Record<keyof SignalPort['fills'], Carried>> 
   ripple: { way: 'down' },
   rippleFrequency: { way: 'down' },
   clock: { way: 'down' },
+  dataChannels: { way: 'down' },
+  dataRate: { way: 'down' },
+  dataBits: { way: 'down' },
   loadResistance: { way: 'back', join: inParallel },
   bias: { way: 'back', join: addRanges },
   fullScale: { way: 'back', join: lowest, kept: true },
   resolution: { way: 'back', join: highest, kept: true },
   maximum: { way: 'back', join: lowest, typed: { as: 'stricter' } },
   attenuationFrequency: { way: 'back', join: lowest, typed: { as: 'stricter' } },
+  sampleRate: { way: 'back', join: lowest },
 };
 
 /** Meanings that bear on how a typed value is told: a limit that is not the stricter one was not overridden. */

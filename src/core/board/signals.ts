@@ -19,6 +19,7 @@ const SILENT: SignalDown = {
   ripple: exactly(0),
   rippleFrequency: null,
   clock: null,
+  data: null,
   gain: 1,
   reservoir: null,
   attenuation: () => exactly(0),
@@ -37,6 +38,7 @@ export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['atte
   ripple: own.ripple ?? SILENT.ripple,
   rippleFrequency: own.rippleFrequency ?? null,
   clock: own.clock ?? null,
+  data: own.data ?? null,
   gain: own.gain ?? 1,
   reservoir: own.reservoir ?? null,
   attenuation,
@@ -102,6 +104,9 @@ export const BRINGS: Readonly<Partial<Record<keyof SignalPort['fills'], (down: S
   noise: (d) => d.noise,
   ripple: (d) => d.ripple,
   clock: (d) => d.clock,
+  dataChannels: (d) => d.data && d.data.channels,
+  dataRate: (d) => d.data && d.data.rate,
+  dataBits: (d) => d.data && d.data.bits,
   rippleFrequency: (d) => (d.rippleFrequency === null ? null : exactly(d.rippleFrequency)),
 };
 

@@ -248,6 +248,12 @@ const HOUSE: readonly Entry[] = [
     tell: () => import('./timing/crystal-oscillator/telling.ts'),
   },
   { id: 'mcu-timer', load: () => import('./timing/mcu-timer/index.ts').then((m) => m.mcuTimer), tell: () => import('./timing/mcu-timer/telling.ts') },
+  { id: 'adc-scan', load: () => import('./conversion/adc-scan/index.ts').then((m) => m.adcScan), tell: () => import('./conversion/adc-scan/telling.ts') },
+  {
+    id: 'supply-monitor',
+    load: () => import('./conversion/supply-monitor/index.ts').then((m) => m.supplyMonitor),
+    tell: () => import('./conversion/supply-monitor/telling.ts'),
+  },
   { id: 'pwm-dac', load: () => import('./conversion/pwm-dac/index.ts').then((m) => m.pwmDac), tell: () => import('./conversion/pwm-dac/telling.ts') },
 ];
 

@@ -184,6 +184,8 @@ export interface SignalDown {
   gain: number;
   /** Of a clock or a pulse train its frequency, Hz. */
   clock: Range | null;
+  /** Readings instead of a voltage: channels, how often each is read (Hz), and bits of each. */
+  data: { channels: Range; rate: Range; bits: Range | null } | null;
   /** Capacitance that stands at the output, F, as a charge reservoir. */
   reservoir: Range | null;
   /** Attenuation of the path relative to DC at a frequency, dB with its ends. */
@@ -207,17 +209,23 @@ type SignalFill =
   | 'ripple'
   | 'rippleFrequency'
   | 'clock'
+  | 'dataChannels'
+  | 'dataRate'
+  | 'dataBits'
   | 'loadResistance'
   | 'bias'
   | 'fullScale'
   | 'resolution'
   | 'maximum'
-  | 'attenuationFrequency';
-type SignalBack = 'loadResistance' | 'bias' | 'fullScale' | 'resolution' | 'maximum' | 'attenuationFrequency';
+  | 'attenuationFrequency'
+  | 'sampleRate';
+type SignalBack = 'loadResistance' | 'bias' | 'fullScale' | 'resolution' | 'maximum' | 'attenuationFrequency' | 'sampleRate';
 
 interface SignalPortOf<N extends string> {
   /** Carries when something happens, s, instead of a voltage: no level to draw, and only another such port hears it. */
   event?: true;
+  /** Whether the stage has this port with what is chosen; it always has where nothing is said. */
+  exists?: (given: Given) => boolean;
   fills: Readonly<Partial<Record<SignalFill, N>>>;
 }
 

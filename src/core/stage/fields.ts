@@ -27,6 +27,9 @@ export const openOhms = (doc?: string): NumberField & { default: null; open: tru
   ...(doc ? { doc } : {}),
 });
 
+/** Where in a tolerance that a data sheet gives either way something stands: a share of it that nobody knows. */
+export const eitherWay = (title: string, doc: string) => num('ratio', { nominal: 0, low: -1, high: 1 }, doc, { any: true, title });
+
 /** One of a few words. */
 export const choice = <const C extends readonly string[]>(choices: C, value: C[number], doc?: string, title?: string): ChoiceField & { choices: C } => ({
   type: 'choice',

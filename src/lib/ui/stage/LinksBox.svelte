@@ -7,7 +7,9 @@
   let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
   let choices = $derived(choicesFor(session.doc, stage.doc));
   let rails = $derived(railPorts(stage.kind));
-  let signals = $derived(signalPorts(stage.kind).filter(([, p]) => p.role === 'in'));
+  let signals = $derived(
+    signalPorts(stage.kind).filter(([port, p]) => p.role === 'in' && (stage.doc.signals?.[port] || (p.exists?.(stage.judged.x.given) ?? true))),
+  );
   let shelters = $derived(sheltersFor(session.doc, stage.doc));
   let onlyBox = $derived(shelters.inside.length === 1 && !stage.kind.outdoors);
   let outputs = $derived(

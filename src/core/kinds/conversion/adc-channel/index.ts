@@ -1,4 +1,5 @@
 import { impossible, isAbsent, missing, none, type Value } from '../../../math/absent.ts';
+import { exactly } from '../../../quantity/uncertain.ts';
 import { fromDb } from '../../../physics/network.ts';
 import { thermalNoise } from '../../../physics/noise.ts';
 import { defineKind, type Refusal } from '../../../stage/contract.ts';
@@ -289,7 +290,11 @@ export const adcChannel = defineKind({
         reservoir: (p) => p.reservoir ?? 0,
       },
     },
-    out: { role: 'out', fills: {} },
+    out: {
+      role: 'out',
+      fills: { sampleRate: 'sampleRate' },
+      down: (c) => ({ data: { channels: exactly(1), rate: c.must('sampleRate'), bits: c.range('resolution') } }),
+    },
   },
   confirm: [{ id: 'reference-decoupled', text: 'The reference pin has its capacitor close to it, and nothing else draws from it.' }],
   cautions: ['Sources connected to the mains need isolation by a licensed practitioner under your local code.'],

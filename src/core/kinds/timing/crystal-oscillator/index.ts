@@ -1,9 +1,9 @@
 import { impossible } from '../../../math/absent.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
-import { choice, num } from '../../../stage/fields.ts';
+import { choice, eitherWay, num } from '../../../stage/fields.ts';
 import { checks } from './checks.ts';
-import { EITHER_WAY, network } from './laws.ts';
+import { network } from './laws.ts';
 import { size } from './sizing.ts';
 
 /** The parabola has its top where the fork turns round. */
@@ -32,9 +32,9 @@ export const crystalOscillator = defineKind({
     strayAcross: num('F', 0, 'between the two tracks', { min: 0, title: 'stray across' }),
   },
   carried: {
-    cutError: num('ratio', EITHER_WAY, 'where in its tolerance the crystal was cut', { any: true, title: 'cut of the crystal' }),
-    wander: num('ratio', EITHER_WAY, 'where in its stability it stands', { any: true, title: 'wander over temperature' }),
-    ageing: num('ratio', EITHER_WAY, 'which way it ages', { any: true, title: 'way it ages' }),
+    cutError: eitherWay('cut of the crystal', 'where in its tolerance the crystal was cut'),
+    wander: eitherWay('wander over temperature', 'where in its stability it stands'),
+    ageing: eitherWay('way it ages', 'which way it ages'),
   },
   parts: {
     C1: { type: 'capacitor', series: 'E12', tolerance: 0.05, doc: 'at the input of the amplifier; C0G' },

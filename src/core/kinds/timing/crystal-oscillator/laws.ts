@@ -1,8 +1,5 @@
 import type { AnyInputs } from '../../../stage/data.ts';
 
-/** A tolerance either way: a share of it that nobody knows. */
-export const EITHER_WAY = { nominal: 0, low: -1, high: 1 } as const;
-
 /** The three-point network around the crystal, in the steady state and growing. // Barkhausen criterion of the three-point oscillator; IEC 60444 load resonance */
 export function network({ given: g, parts }: AnyInputs) {
   const { C1, C2, U1, Y1 } = parts;
