@@ -254,6 +254,21 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./conversion/supply-monitor/index.ts').then((m) => m.supplyMonitor),
     tell: () => import('./conversion/supply-monitor/telling.ts'),
   },
+  {
+    id: 'sensor-bridge',
+    load: () => import('./conversion/sensor-bridge/index.ts').then((m) => m.sensorBridge),
+    tell: () => import('./conversion/sensor-bridge/telling.ts'),
+  },
+  {
+    id: 'thermistor-input',
+    load: () => import('./conversion/thermistor-input/index.ts').then((m) => m.thermistorInput),
+    tell: () => import('./conversion/thermistor-input/telling.ts'),
+  },
+  {
+    id: 'current-loop-input',
+    load: () => import('./conversion/current-loop-input/index.ts').then((m) => m.currentLoopInput),
+    tell: () => import('./conversion/current-loop-input/telling.ts'),
+  },
   { id: 'pwm-dac', load: () => import('./conversion/pwm-dac/index.ts').then((m) => m.pwmDac), tell: () => import('./conversion/pwm-dac/telling.ts') },
 ];
 

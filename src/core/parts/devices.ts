@@ -240,11 +240,11 @@ const timer = (title: string, spread: readonly [low: number, high: number], own:
 /** A crystal; what it is specified for and what drives it too hard. */
 const crystal = (title: string, params: Readonly<Record<string, Uncertain>>): Device => ({ sort: 'crystal', title, params });
 
-/** A thermistor by its resistance at 25 °C, which is a value of its own, and how it falls. */
-const thermistor = (title: string, beta: number, spread: number, dissipation: Readonly<Record<string, Uncertain>> = {}): Device => ({
+/** A thermistor by how it falls, and how far a part lies off its curve; its resistance at 25 °C is a value of its own. */
+const thermistor = (title: string, beta: number, spread: number, off: number): Device => ({
   sort: 'thermistor',
   title,
-  params: { beta: { nominal: beta, low: beta * (1 - spread), high: beta * (1 + spread) }, ...dissipation },
+  params: { beta: { nominal: beta, low: beta * (1 - spread), high: beta * (1 + spread) }, scale: { nominal: 1, low: 1 - off, high: 1 + off } },
 });
 
 /** An LED by its colour: what its forward voltage and light depend on. */
@@ -495,9 +495,9 @@ export const GENERIC_DEVICES: readonly Device[] = [
     parabolicCoefficient: { nominal: 0.034, low: 0.028, high: 0.04 },
     turnoverTemperature: { nominal: 25, low: 20, high: 30 },
   }),
-  thermistor('NTC, interchangeable to 0.2 K', 3435, 0.005),
-  thermistor('NTC bead, 1 %', 3950, 0.01),
-  thermistor('NTC disc, 5 %', 3977, 0.03),
+  thermistor('NTC, interchangeable to 0.2 K', 3435, 0.005, 0.008),
+  thermistor('NTC bead, 1 %', 3950, 0.01, 0.01),
+  thermistor('NTC disc, 5 %', 3977, 0.03, 0.05),
   led('red LED', 1.9, 0.2, 0.1),
   led('yellow LED', 2.05, 0.2, 0.08),
   led('green LED, bright', 3, 0.3, 0.5),

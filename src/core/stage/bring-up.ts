@@ -3,7 +3,7 @@ import type { Spread } from '../tolerance/study.ts';
 import type { BringUpStep } from './contract.ts';
 
 /** What an ordinary bench meter, or a scope's grid for times, may be wrong by: a share of the reading. */
-export const METER_SHARE: Partial<Record<Unit, number>> = { V: 0.01, A: 0.02, ohm: 0.02, s: 0.03, Hz: 0.03 };
+export const METER_SHARE: Partial<Record<Unit, number>> = { V: 0.01, A: 0.02, ohm: 0.02, s: 0.03, Hz: 0.03, kg: 0.02 };
 
 /** What a thermocouple at a case may be wrong by, K. */
 export const METER_KELVIN = 3;

@@ -1,4 +1,5 @@
 import { impossible, type Value } from '../../../math/absent.ts';
+import { ambientSpan } from '../../../physics/thermal.ts';
 import type { Range } from '../../../quantity/uncertain.ts';
 import { fitLine, type Point } from './calibration.ts';
 
@@ -37,9 +38,6 @@ export interface Term {
   volts: number;
   removedBy: 'never' | 'offset' | 'two-point';
 }
-
-/** Larger distance of the ambient range from the temperature of calibration, K. */
-export const ambientSpan = (ambient: Range, calibrated: number): number => Math.max(Math.abs(ambient.high - calibrated), Math.abs(ambient.low - calibrated));
 
 /** The error terms at the measured voltage, V. // [IEEE 1241] terms; worst case by construction */
 export function errorTerms(g: Given, r1: number, lsb: number, ambient: Range, settlingError: number): Term[] {

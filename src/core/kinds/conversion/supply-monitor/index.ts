@@ -1,3 +1,4 @@
+import { ambientSpan } from '../../../physics/thermal.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
@@ -86,7 +87,7 @@ export const supplyMonitor = defineKind({
     const code = thresholdCode(env.nominal);
     const pin = n.watched * n.ratio;
     const detected = ((code + x.carried.converterError * g.adcError) * lsb + g.inputLeakage * n.source) / n.ratio;
-    const span = Math.max(Math.abs(env.ambient.high - g.calibrationTemperature), Math.abs(env.ambient.low - g.calibrationTemperature));
+    const span = ambientSpan(env.ambient, g.calibrationTemperature);
     const left =
       C1.value > 0
         ? U1.samplingCapacitor / (C1.value + U1.samplingCapacitor)

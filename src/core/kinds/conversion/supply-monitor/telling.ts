@@ -1,4 +1,5 @@
 import type { Element } from '../../../circuit/netlist.ts';
+import { ambientSpan } from '../../../physics/thermal.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
@@ -11,7 +12,7 @@ export const telling: Telling<typeof supplyMonitor> = {
     const n = network(c.x);
     const watched = [n.watched, 'V'] as const;
     const top = [n.top, 'ohm'] as const;
-    const span = Math.max(Math.abs(c.env.ambient.high - g.calibrationTemperature), Math.abs(c.env.ambient.low - g.calibrationTemperature));
+    const span = ambientSpan(c.env.ambient, g.calibrationTemperature);
     const reading = { V: 'pinVoltage' as const, l: 'lsb' as const, Cs: 'U1.samplingCapacitor' as const };
     const share = g.switched ? Math.min(1, (c.number('recoveryTime') + g.acquisitionTime) / g.measureInterval) : 1;
     return [
