@@ -79,6 +79,7 @@ export const SIGNAL_LINKS: Readonly<Record<keyof SignalPort['fills'], Carried>> 
   ripple: { way: 'down' },
   rippleFrequency: { way: 'down' },
   clock: { way: 'down' },
+  duty: { way: 'down' },
   dataChannels: { way: 'down' },
   dataRate: { way: 'down' },
   dataBits: { way: 'down' },

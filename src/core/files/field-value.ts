@@ -118,12 +118,30 @@ function cellIssues(column: Column, value: unknown, path: string): Issue[] {
     return typeof value === 'string' && value.length <= LONGEST
       ? []
       : [{ path, message: `expected a text of at most ${LONGEST} characters, seen ${seen(value)}.` }];
+  if ('addresses' in column) return addressIssues(value, path);
   if ('parts' in column)
     return Array.isArray(value) && value.length > 0 && value.length <= 9 && value.every((v) => typeof v === 'string')
       ? []
       : [{ path, message: `expected a list of part names, like ["R1"], seen ${seen(value)}.` }];
-  const as: NumberField = { type: 'number', unit: column.unit, default: column.nullable ? null : 0, ...(column.min === undefined ? {} : { min: column.min }) };
+  const { unit, min, above, integer } = column;
+  const as: NumberField = {
+    type: 'number',
+    unit,
+    default: column.nullable ? null : 0,
+    ...(min === undefined ? {} : { min }),
+    ...(above === undefined ? {} : { above }),
+    ...(integer ? { integer } : {}),
+  };
   if (typeof value === 'number' || value === null || (column.spread && isObject(value))) return numberIssues(as, value, path);
   return [{ path, message: `expected a number, seen ${seen(value)}.` }];
 }
 const LONGEST = 60;
+
+/** Addresses of a two-wire bus: whole numbers from 0 to 127, no more than there are. */
+function addressIssues(value: unknown, path: string): Issue[] {
+  if (!Array.isArray(value) || value.length === 0 || value.length > 128)
+    return [{ path, message: `expected a list of addresses, like [72, 73], seen ${seen(value)}.` }];
+  return value.flatMap((a, i) =>
+    Number.isInteger(a) && a >= 0 && a <= 127 ? [] : [{ path: `${path}[${i}]`, message: `an address is a whole number from 0 to 127, seen ${seen(a)}.` }],
+  );
+}

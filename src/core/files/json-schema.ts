@@ -27,6 +27,7 @@ const UNCERTAIN: Json = {
 function columnSchema(c: Column): Json {
   if ('choices' in c) return { enum: c.choices };
   if ('text' in c) return { type: 'string' };
+  if ('addresses' in c) return { type: 'array', items: { type: 'integer', minimum: 0, maximum: 127 } };
   if ('parts' in c) return { type: 'array', items: { type: 'string' } };
   const number = c.spread ? { $ref: '#/$defs/uncertain' } : { type: 'number' };
   return c.nullable ? { anyOf: [number, { type: 'null' }] } : number;

@@ -269,6 +269,17 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./conversion/current-loop-input/index.ts').then((m) => m.currentLoopInput),
     tell: () => import('./conversion/current-loop-input/telling.ts'),
   },
+  { id: 'i2c-bus', load: () => import('./interface/i2c-bus/index.ts').then((m) => m.i2cBus), tell: () => import('./interface/i2c-bus/telling.ts') },
+  {
+    id: 'serial-link',
+    load: () => import('./interface/serial-link/index.ts').then((m) => m.serialLink),
+    tell: () => import('./interface/serial-link/telling.ts'),
+  },
+  {
+    id: 'level-shift',
+    load: () => import('./interface/level-shift/index.ts').then((m) => m.levelShift),
+    tell: () => import('./interface/level-shift/telling.ts'),
+  },
   { id: 'pwm-dac', load: () => import('./conversion/pwm-dac/index.ts').then((m) => m.pwmDac), tell: () => import('./conversion/pwm-dac/telling.ts') },
 ];
 

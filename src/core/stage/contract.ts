@@ -184,6 +184,8 @@ export interface SignalDown {
   gain: number;
   /** Of a clock or a pulse train its frequency, Hz. */
   clock: Range | null;
+  /** Of a pulse train the share of time that it is high. */
+  duty: Range | null;
   /** Readings instead of a voltage: channels, how often each is read (Hz), and bits of each. */
   data: { channels: Range; rate: Range; bits: Range | null } | null;
   /** Capacitance that stands at the output, F, as a charge reservoir. */
@@ -209,6 +211,7 @@ type SignalFill =
   | 'ripple'
   | 'rippleFrequency'
   | 'clock'
+  | 'duty'
   | 'dataChannels'
   | 'dataRate'
   | 'dataBits'

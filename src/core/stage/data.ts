@@ -62,9 +62,10 @@ export interface ListField {
   single?: boolean;
   doc?: string;
 }
-/** A column of a table: numbers, perhaps with a spread or none; a word of a few; a text; or names of parts. */
+/** A column of a table: numbers, perhaps with a spread or none; whole numbers in a list; a word of a few; a text; or names of parts. */
 export type Column =
-  | { unit: Unit; optional?: boolean; min?: number; spread?: true; nullable?: true; doc?: string }
+  | { unit: Unit; optional?: boolean; min?: number; above?: number; integer?: true; spread?: true; nullable?: true; doc?: string }
+  | { addresses: true; optional?: boolean; doc?: string }
   | { choices: readonly string[]; optional?: boolean; doc?: string }
   | { text: true; optional?: boolean; doc?: string }
   | { parts: true; optional?: boolean; doc?: string };
@@ -82,7 +83,7 @@ export interface RowsField {
   doc?: string;
 }
 /** A row as it is typed. */
-export type Row = Readonly<Record<string, Uncertain | string | null | readonly string[]>>;
+export type Row = Readonly<Record<string, Uncertain | string | null | readonly string[] | readonly number[]>>;
 export type Field = NumberField | ChoiceField | FlagField | ListField | RowsField;
 export type Fields = Readonly<Record<string, Field>>;
 
@@ -157,9 +158,11 @@ type CellOf<C> = C extends { unit: unknown; nullable: true }
   ? number | null
   : C extends { unit: unknown }
     ? number
-    : C extends { parts: true }
-      ? readonly string[]
-      : string;
+    : C extends { addresses: true }
+      ? readonly number[]
+      : C extends { parts: true }
+        ? readonly string[]
+        : string;
 
 type NumberOf<F> = F extends { nullable: true }
   ? number | null

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Column, Row, RowsField } from '../../../core/stage/contract.ts';
   import { entryText } from '../../../core/quantity/format.ts';
+  import { addressText, parseAddresses } from '../../../core/quantity/addresses.ts';
   import { parseNumber } from '../../../core/quantity/parse.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';
   import Button from '../atoms/Button.svelte';
@@ -16,6 +17,7 @@
 
   function textOf(column: Column, value: Row[string] | undefined): string {
     if (value === undefined || value === null) return '';
+    if ('addresses' in column) return addressText(value as readonly number[]);
     if (Array.isArray(value)) return value.join(' ');
     return 'unit' in column ? entryText(value as Uncertain, column.unit) : String(value);
   }
@@ -25,6 +27,10 @@
     if (text === '') {
       if ('unit' in column && column.nullable) return { value: null };
       return column.optional ? null : undefined;
+    }
+    if ('addresses' in column) {
+      const addresses = parseAddresses(text);
+      return addresses ? { value: addresses } : { message: 'Addresses are numbers to 127, like 0x48, 73 or 0x48-0x4B.' };
     }
     if ('parts' in column) return { value: text.toUpperCase().split(/[\s,]+/) };
     if (!('unit' in column)) return { value: text };

@@ -85,7 +85,8 @@ export const pwmDac = defineKind({
   checks,
   rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, gives: {} } },
   signals: {
-    in: { role: 'in', fills: {} },
+    in: { role: 'in', fills: { clock: 'frequency' } },
+    clock: { role: 'in', fills: { clock: 'clockFrequency' } },
     out: {
       role: 'out',
       fills: { loadResistance: 'loadResistance' },

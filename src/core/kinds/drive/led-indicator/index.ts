@@ -80,7 +80,7 @@ export const ledIndicator = defineKind({
   },
   checks,
   rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'inputCurrent', gives: {} } },
-  signals: {},
+  signals: { in: { role: 'in', fills: { duty: 'dutyCycle', clock: 'frequency' } } },
   heat: (x, o) => ({ 'LEDs, resistors and pin': x.given.supplyVoltage * (o.inputCurrent ?? 0) }),
   confirm: [{ id: 'one-resistor-each', text: 'Each string has its own resistor: of LEDs in parallel on one the lowest forward voltage takes the current.' }],
   cautions: ['High-power, ultraviolet and infrared LEDs hurt eyes.'],

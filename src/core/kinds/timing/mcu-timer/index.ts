@@ -71,7 +71,10 @@ export const mcuTimer = defineKind({
   checks,
   mendFirst: ['feasible'],
   rails: {},
-  signals: { out: { role: 'out', fills: {}, down: () => ({}) } },
+  signals: {
+    clock: { role: 'in', fills: { clock: 'clockFrequency' } },
+    out: { role: 'out', fills: {}, down: (c) => ({ clock: c.pick('frequency'), duty: c.pick('dutyCycle') }) },
+  },
   confirm: [{ id: 'clock-source', text: 'The controller runs from the clock that is entered here: a fresh one often runs from its internal one.' }],
   cautions: [],
 });

@@ -113,7 +113,13 @@ export const timerAstable = defineKind({
   checks,
   mendFirst: ['oscillates'],
   rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'supplyCurrent', gives: { absoluteMaximum: 'U1.supplyMaximum' } } },
-  signals: { out: { role: 'out', fills: {}, down: (c) => ({ dc: c.range('supplyVoltage'), sourceResistance: exactly(0) }) } },
+  signals: {
+    out: {
+      role: 'out',
+      fills: {},
+      down: (c) => ({ dc: c.range('supplyVoltage'), sourceResistance: exactly(0), clock: c.pick('frequency'), duty: c.pick('dutyCycle') }),
+    },
+  },
   heat: (x, o) => ({ 'timer and resistors': x.given.supplyVoltage * (o.supplyCurrent ?? 0) }),
   confirm: [BYPASS],
   cautions: [],
