@@ -1,3 +1,4 @@
+import type { ControllerFigure, PinDoc } from '../parts/controllers.ts';
 import type { Series } from '../quantity/preferred.ts';
 import type { Range, Uncertain } from '../quantity/uncertain.ts';
 import { toRange } from '../quantity/uncertain.ts';
@@ -35,6 +36,8 @@ export interface StageDoc {
   parts?: Record<string, PartDoc>;
   rails?: Record<string, string>;
   signals?: Record<string, string>;
+  /** Pins of the controller, by what the stage does with them. */
+  pins?: Record<string, string>;
   mount?: string;
   inside?: string;
   /** What one copy costs, in the brief’s currency, as the designer reckons it. */
@@ -72,6 +75,14 @@ export interface Confirmation {
   note?: string;
 }
 
+/** The controller as a place on the board: what its rail is, the figures that stages take from it, and its pins. */
+export interface ControllerDoc {
+  title: string;
+  rail?: string;
+  figures?: Partial<Record<ControllerFigure, Uncertain>>;
+  pins?: Record<string, PinDoc>;
+}
+
 /** The board file, version 1. The only thing that is kept; everything else is computed from it. */
 export interface BoardDoc {
   format: typeof FORMAT;
@@ -84,6 +95,7 @@ export interface BoardDoc {
   conditions?: { ambient?: Uncertain };
   policy?: Policy;
   states?: { id: StateId; share: number }[];
+  controller?: ControllerDoc;
   stages: StageDoc[];
   waivers?: Waiver[];
   confirmations?: Confirmation[];
@@ -126,7 +138,8 @@ export function titleOf(stage: StageDoc, kindTitle: string): string {
 }
 
 /** Whether what stages read of their board is the same on two of them. */
-export const sameAround = (a: BoardDoc, b: BoardDoc): boolean => (['conditions', 'policy', 'states', 'modules'] as const).every((key) => a[key] === b[key]);
+export const sameAround = (a: BoardDoc, b: BoardDoc): boolean =>
+  (['conditions', 'policy', 'states', 'modules', 'controller'] as const).every((key) => a[key] === b[key]);
 
 /** How often the module of a stage is built; 1 of a stage in none. */
 export const timesOf = (doc: BoardDoc, stage: Pick<StageDoc, 'module'>): number => doc.modules?.[stage.module ?? '']?.copies ?? 1;

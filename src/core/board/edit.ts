@@ -1,6 +1,6 @@
 import { railPorts, signalPorts } from '../stage/ports.ts';
 import { mustKind } from '../kinds/index.ts';
-import type { BoardDoc, GivenValue, PartDoc, StageDoc } from './document.ts';
+import type { BoardDoc, ControllerDoc, GivenValue, PartDoc, StageDoc } from './document.ts';
 
 /** Pure edits: a document in, a document out. Every one keeps the document valid in shape; values are checked at the door. */
 
@@ -13,7 +13,7 @@ const without = <T extends object>(record: T | undefined, key: string): T | unde
 };
 
 /** Sets a key of a record inside a stage, or removes it (`undefined`). Empty records disappear. */
-function setIn<K extends 'given' | 'parts' | 'rails' | 'signals'>(s: StageDoc, where: K, key: string, value: unknown): StageDoc {
+function setIn<K extends 'given' | 'parts' | 'rails' | 'signals' | 'pins'>(s: StageDoc, where: K, key: string, value: unknown): StageDoc {
   const next = value === undefined ? without(s[where], key) : { ...s[where], [key]: value };
   const { [where]: _, ...rest } = s;
   return next === undefined ? (rest as StageDoc) : { ...s, [where]: next };
@@ -29,6 +29,16 @@ export const setRail = (doc: BoardDoc, id: string, port: string, rail: string | 
 
 export const setSignal = (doc: BoardDoc, id: string, port: string, ref: string | undefined): BoardDoc =>
   mapStage(doc, id, (s) => setIn(s, 'signals', port, ref));
+
+/** Puts what a stage does with a pin on one, or takes it off. */
+export const setPin = (doc: BoardDoc, id: string, use: string, pin: string | undefined): BoardDoc => mapStage(doc, id, (s) => setIn(s, 'pins', use, pin));
+
+/** The controller of the board; without one stages stand on no pins. */
+export function setController(doc: BoardDoc, controller: ControllerDoc | undefined): BoardDoc {
+  const { controller: _, ...rest } = doc;
+  if (controller) return { ...rest, controller };
+  return { ...rest, stages: rest.stages.map(({ pins: _pins, ...stage }) => stage) };
+}
 
 /** Sets a plain property of a stage; an empty one goes. */
 export function setStage(doc: BoardDoc, id: string, change: Partial<Pick<StageDoc, 'title' | 'copies' | 'module' | 'notes' | 'mount' | 'inside'>>): BoardDoc {

@@ -1,3 +1,4 @@
+import { controllerFindings, controllerSupply } from './controller.ts';
 import { railPorts } from '../stage/ports.ts';
 import type { CheckDef, Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
 import { isCondition, judge, passes, type CheckResult } from '../stage/judge.ts';
@@ -143,6 +144,7 @@ export class Evaluator {
       ...stages.flatMap(checkFindings),
       ...nodes.flatMap(linkFindings),
       ...openConnections(nodes),
+      ...controllerFindings(doc, stages, controllerSupply(doc, wiring)),
     ];
     const sum: Sum = { doc, complete: true, ...indexed(stages, doc), rails: railSums(wiring, power), chains: chains(wiring), power, findings };
     this.#last = { settled, sum, versions: new Map(nodes.map((n) => [n, n.version])) };

@@ -506,7 +506,7 @@ export class StageNode {
       value: (slot) => part(slot).value ?? 0,
       limit: (name) => range(`given.${name}`)?.low ?? null,
       param: (ref) => must(`parts.${ref}`),
-      range: (name) => must(`given.${name}`),
+      range: (name) => must(`${name in this.inputs.x.given ? 'given' : 'carried'}.${name}`),
       ambient: this.ambient,
       derating: deratingOf(this.board),
       comfort: comfortOf(this.board),

@@ -5,6 +5,7 @@ import { exactly, mirrored } from '../quantity/uncertain.ts';
 import { belowGround } from './below-ground.ts';
 import { mustKind } from '../kinds/index.ts';
 import { sameAround, type BoardDoc } from './document.ts';
+import { controllerLinks, controllerRail, onController } from './controller.ts';
 import { heatLinks } from './heat.ts';
 import { RAIL_LINKS, seen, withTyped } from './links.ts';
 import { allDrawn, drainOf, loadOf } from './loads.ts';
@@ -163,6 +164,8 @@ function neighbours(node: StageNode, wiring: Wiring): StageNode[] {
     if (watched && rail.providers[0]) below(rail.providers[0].node);
   }
   for (const rail of wiring.rails.values()) if (rail.providers[0] && rail.consumers.some((c) => c.node === node)) found.add(rail.providers[0].node);
+  const fed = onController(node) && controllerRail(node.board, wiring)?.providers[0]?.node;
+  if (fed) found.add(fed);
   // Upstream all the way: a signal carries the whole path so far.
   const above = (n: StageNode): void => {
     for (const w of wiring.wires) {
@@ -199,6 +202,7 @@ function relink(node: StageNode, wiring: Wiring): boolean {
     if (def.role === 'in') arrive(node, port, def, wiring, links);
     else askBack(node, port, def, wiring, links);
   }
+  controllerLinks(node, wiring, links);
   heatLinks(node, wiring, links);
   meanwhile(node, wiring, links);
   dead = node.lost ?? dead;

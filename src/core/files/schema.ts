@@ -1,5 +1,7 @@
 import { signalPorts } from '../stage/ports.ts';
 import { z } from 'zod';
+import { CONTROLLER_FIGURES, type ControllerFigure } from '../parts/controllers.ts';
+import { toRange } from '../quantity/uncertain.ts';
 import { FORMAT, HAZARDS, VERSION } from '../board/document.ts';
 import { STATE_IDS, type Field, type Kind, type PartDef, type SignalPort } from '../stage/contract.ts';
 import { KIND_IDS, kindOf } from '../kinds/index.ts';
@@ -18,6 +20,9 @@ const id = z.string().regex(ID, 'expected a letter followed by letters, digits, 
 // eslint-disable-next-line no-control-regex -- control characters are what is refused
 const railName = z.string().regex(/^[^\s.\u0000-\u001f][^\u0000-\u001f]{0,39}$/, 'expected a rail’s name of 1 to 40 characters.');
 
+/** A pin as the controller’s data sheet calls it. */
+const pinName = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9_+/-]{0,19}$/, 'expected a pin’s name of letters, digits, _, +, / or -, at most 20.');
+
 const issuesInto = (check: (value: unknown) => Issue[]) =>
   z.unknown().superRefine((value, ctx) => {
     for (const issue of check(value)) ctx.addIssue({ code: 'custom', message: issue.message, params: { path: issue.path } });
@@ -26,6 +31,17 @@ const temperature = issuesInto((v) => {
   const issues = uncertainIssues(v, '');
   return issues.length ? issues : temperatureIssues(v, '');
 });
+
+/** Figures of a controller: those there are, each a number or a range that makes sense. */
+function figureIssues(value: unknown): Issue[] {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return [{ path: '', message: `expected figures by name, seen ${seen(value)}.` }];
+  return Object.entries(value).flatMap(([name, v]): Issue[] => {
+    if (!Object.hasOwn(CONTROLLER_FIGURES, name)) return [{ path: `.${name}`, message: unknownName('figure', Object.keys(CONTROLLER_FIGURES)) }];
+    const { unit, usual } = CONTROLLER_FIGURES[name as ControllerFigure];
+    const signed = toRange(usual).low < 0;
+    return fieldIssues({ type: 'number', unit, default: 0, ...(signed ? {} : { min: 0 }) }, v, `.${name}`);
+  });
+}
 
 const count = z.number().int('must be a whole number.').min(1, 'must be 1 or more.').max(1e6);
 
@@ -37,6 +53,7 @@ const content = {
   parts: z.record(z.string(), z.record(z.string(), z.unknown())).optional(),
   rails: z.record(z.string(), railName).optional(),
   signals: z.record(z.string(), z.string()).optional(),
+  pins: z.record(id, pinName).optional(),
   mount: id.optional(),
   inside: id.optional(),
   notes: text(10_000).optional(),
@@ -85,6 +102,24 @@ export const boardSchema = z.strictObject({
   states: z
     .array(z.strictObject({ id: z.enum(STATE_IDS), share: z.number().min(0).max(1) }))
     .max(4)
+    .optional(),
+  controller: z
+    .strictObject({
+      title: words(80),
+      rail: railName.optional(),
+      figures: issuesInto(figureIssues).optional(),
+      pins: z
+        .record(
+          pinName,
+          z.strictObject({
+            can: z.enum(['digital', 'analog', 'timer', 'crystal']),
+            special: z.enum(['boot', 'reset']).optional(),
+            stands: z.number().positive('must be above 0.').max(1000).optional(),
+          }),
+        )
+        .refine((pins) => Object.keys(pins).length <= 200, 'has more than 200 pins.')
+        .optional(),
+    })
     .optional(),
   stages: z.array(stage).max(500),
   waivers: z

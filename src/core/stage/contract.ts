@@ -1,5 +1,6 @@
 import type { Bench, Measured } from '../circuit/measure.ts';
 import type { Element } from '../circuit/netlist.ts';
+import type { ControllerFigure } from '../parts/controllers.ts';
 import type { DeviceSort } from '../parts/devices.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
@@ -335,6 +336,34 @@ export interface WarmDevice<N extends string = string> {
 /** A stage that takes up the heat of others and gives them its temperature: an enclosure, or a heatsink with places for devices. */
 export type Shelter = { link: 'inside'; heat: string; hottest: string; temperature: string } | { link: 'mount'; slots: readonly string[]; temperature: string };
 
+/** What a pin of a controller can do; whatever it is, it is a digital one too, but for those of a crystal. */
+export type PinAbility = 'digital' | 'analog' | 'timer' | 'crystal';
+
+/** What a stage does with a pin of the controller. */
+export interface PinUse {
+  /** Out of the controller, into it, both by an open drain, read as a voltage, or one of the two of a crystal. */
+  is: 'output' | 'input' | 'open drain' | 'analog' | 'crystal';
+  title: string;
+  /** What the pin has to be able to do. */
+  needs?: (x: AnyInputs) => PinAbility;
+  /** With these choices the stage has no such pin. */
+  unless?: (x: AnyInputs) => boolean;
+  /** What the board brings to the pin, V: its lowest and highest; null where it is not known. */
+  level?: (c: Judged) => Range | null;
+  /** What the pin carries, A. */
+  current?: (c: Judged) => Range | null;
+  /** Nobody hears it where it is on no pin: an alarm, a reset. */
+  heard?: true;
+}
+
+/** What a kind has to do with the controller: figures of it that are its givens, and the pins it takes. */
+export interface OnController<N extends string = string> {
+  takes: Readonly<Partial<Record<ControllerFigure | 'supply', N>>>;
+  /** With these choices it takes none of its figures. */
+  unless?: (given: Given) => boolean;
+  uses: Readonly<Record<string, PinUse>>;
+}
+
 export interface Sizing {
   /** Nominal values of givens and links. */
   given: Readonly<Record<string, never>>;
@@ -401,6 +430,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   mendFirst?: readonly string[];
   rails: Readonly<Record<string, RailPort<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>>;
   signals: Readonly<Record<string, SignalPort<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>>;
+  /** What hangs on the controller of the board. */
+  controller?: OnController<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>;
   /** All heat on the board, per copy and place, W, at nominal in a state. */
   heat?: (x: Inputs<G, P, C>, o: Record<string, number>, state: StateId, copies: number) => Record<string, number>;
   /** Its devices that get warm. */

@@ -296,6 +296,19 @@ export const adcChannel = defineKind({
       down: (c) => ({ data: { channels: exactly(1), rate: c.must('sampleRate'), bits: c.range('resolution') } }),
     },
   },
+  controller: {
+    takes: { supply: 'supplyVoltage', converterBits: 'resolution', samplingCapacitor: 'U1.samplingCapacitor', clampCurrent: 'U1.inputCurrentLimit' },
+    uses: {
+      pin: {
+        is: 'analog',
+        title: 'reading',
+        level: (c) => {
+          const [low, high] = [c.range('signalLow'), c.range('signalHigh')];
+          return low && high && { nominal: high.nominal, low: low.low, high: high.high };
+        },
+      },
+    },
+  },
   confirm: [{ id: 'reference-decoupled', text: 'The reference pin has its capacitor close to it, and nothing else draws from it.' }],
   cautions: ['Sources connected to the mains need isolation by a licensed practitioner under your local code.'],
 });

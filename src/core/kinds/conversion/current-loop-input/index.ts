@@ -130,6 +130,10 @@ export const currentLoopInput = defineKind({
     },
   },
   heat: (x, o) => ({ burden: (o.loopCurrent ?? 0) ** 2 * x.parts.R1.value, D1: (o.loopCurrent ?? 0) * x.parts.D1.forwardVoltage }),
+  controller: {
+    takes: { supply: 'supplyVoltage', converterBits: 'resolution', inputLeakage: 'U1.inputLeakage', clampCurrent: 'U1.inputCurrentLimit' },
+    uses: { pin: { is: 'analog', title: 'loop', level: (c) => c.pick('voltageHigh') } },
+  },
   confirm: [{ id: 'common-return', text: 'The return of the loop is that of the converter: else an isolated receiver stands between.' }],
   cautions: ['A loop that leads into a hazardous area needs certified barriers, planned and fitted by those licensed for it under your local code.'],
 });

@@ -104,6 +104,10 @@ export const pwmDac = defineKind({
       },
     },
   },
+  controller: {
+    takes: { supply: 'supplyVoltage', clock: 'clockFrequency', pinCurrent: 'U1.currentLimit', pinResistance: 'U1.outputResistanceHigh' },
+    uses: { pin: { is: 'output', title: 'PWM', needs: () => 'timer', current: (c) => c.pick('pinCurrent') } },
+  },
   confirm: [{ id: 'quiet-supply', text: 'The pin’s supply is as quiet as the output is to be: its ripple comes out by the duty cycle.' }],
   cautions: [],
 });

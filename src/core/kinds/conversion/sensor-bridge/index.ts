@@ -101,6 +101,10 @@ export const sensorBridge = defineKind({
   checks,
   rails: { vcc: { role: 'consumes', fills: { voltage: 'excitationVoltage' }, draws: 'excitationCurrent', gives: {} } },
   signals: { out: { role: 'out', fills: {}, down: () => ({}) } },
+  controller: {
+    takes: {},
+    uses: { clock: { is: 'output', title: 'clock of the converter' }, data: { is: 'input', title: 'data of the converter' } },
+  },
   confirm: [
     { id: 'overload-stop', text: 'A mechanical stop keeps an overload, a fall or a gust off the cell.' },
     { id: 'sense-wires', text: 'The cable has as many wires as chosen here, and its screen is joined at one end.' },

@@ -133,6 +133,17 @@ export const supplyMonitor = defineKind({
     },
   },
   heat: (x, o) => ({ divider: network(x).watched * (o.drainCurrent ?? 0) }),
+  controller: {
+    takes: {
+      supply: 'supplyVoltage',
+      internalReference: 'referenceVoltage',
+      converterBits: 'resolution',
+      converterError: 'adcError',
+      inputLeakage: 'inputLeakage',
+      samplingCapacitor: 'U1.samplingCapacitor',
+    },
+    uses: { pin: { is: 'analog', title: 'monitor', level: (c) => c.pick('pinVoltage') } },
+  },
   confirm: [
     { id: 'threshold-stored', text: 'Firmware acts on the code that stands here, or on a calibrated one, and has a second threshold to come back at.' },
   ],

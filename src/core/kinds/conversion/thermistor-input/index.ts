@@ -130,6 +130,10 @@ export const thermistorInput = defineKind({
     },
   },
   heat: (x, o) => ({ divider: x.given.supplyVoltage * (o.current ?? 0) }),
+  controller: {
+    takes: { converterBits: 'resolution', converterError: 'adcError', inputLeakage: 'inputLeakage' },
+    uses: { pin: { is: 'analog', title: 'thermistor', level: (c) => c.pick('nodeVoltage') } },
+  },
   confirm: [{ id: 'contact', text: 'The bead touches what it is to measure and is kept from the air: its contact and its own time constant are mechanical.' }],
   cautions: ['A heater needs a cut-out against overheating of its own, that no reading and no program can hold off.'],
 });

@@ -82,6 +82,19 @@ export const ledIndicator = defineKind({
   rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'inputCurrent', gives: {} } },
   signals: { in: { role: 'in', fills: { duty: 'dutyCycle', clock: 'frequency' } } },
   heat: (x, o) => ({ 'LEDs, resistors and pin': x.given.supplyVoltage * (o.inputCurrent ?? 0) }),
+  controller: {
+    takes: { supply: 'supplyVoltage', pinResistance: 'sourceResistance', pinCurrent: 'pinCurrentLimit', totalCurrent: 'portCurrentLimit' },
+    unless: (g) => g.drivenFrom === 'rail',
+    uses: {
+      pin: {
+        is: 'output',
+        title: 'LED',
+        needs: (x) => (x.given.dutyCycle < 1 ? 'timer' : 'digital'),
+        unless: (x) => x.given.drivenFrom === 'rail',
+        current: (c) => c.pick('pinCurrent'),
+      },
+    },
+  },
   confirm: [{ id: 'one-resistor-each', text: 'Each string has its own resistor: of LEDs in parallel on one the lowest forward voltage takes the current.' }],
   cautions: ['High-power, ultraviolet and infrared LEDs hurt eyes.'],
 });

@@ -130,6 +130,14 @@ export const i2cBus = defineKind({
   },
   signals: {},
   heat: (x, o, state) => ({ 'pull-ups': x.given.busVoltage * ((state === 'peak' ? o.peakCurrent : o.averageCurrent) ?? 0) }),
+  controller: {
+    takes: {},
+    uses: {
+      sda: { is: 'open drain', title: 'data line', level: (c) => c.range('busVoltage'), current: (c) => c.pick('sinkCurrent') },
+      scl: { is: 'open drain', title: 'clock line', level: (c) => c.range('busVoltage'), current: (c) => c.pick('sinkCurrent') },
+      alert: { is: 'open drain', title: 'alert line', unless: (x) => !(x.given.alertDevices > 0), level: (c) => c.pick('alertHigh'), heard: true },
+    },
+  },
   confirm: [
     { id: 'one-pull-up', text: 'The modules have the pull-ups listed here, and no others: their jumpers were looked at.' },
     { id: 'straps', text: 'The address straps are soldered as assigned here, and none floats.' },

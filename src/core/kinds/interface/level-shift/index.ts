@@ -148,6 +148,18 @@ export const levelShift = defineKind({
     },
   },
   heat: (x, o) => ({ 'resistors and drivers': x.given.highVoltage * (o.highRailCurrent ?? 0) + x.given.lowVoltage * (o.lowRailCurrent ?? 0) }),
+  controller: {
+    takes: {},
+    uses: {
+      pin: {
+        is: 'input',
+        title: 'shifted line',
+        unless: (x) => x.given.direction !== 'down',
+        level: (c) => c.pick('highLevel'),
+      },
+      drive: { is: 'output', title: 'line to shift', unless: (x) => x.given.direction === 'down' },
+    },
+  },
   confirm: [{ id: 'power-order', text: 'Nothing goes wrong while one of the two sides has no supply yet, or none any more.' }],
   cautions: [],
 });

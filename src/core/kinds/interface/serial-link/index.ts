@@ -95,6 +95,15 @@ export const serialLink = defineKind({
       down: (c) => ({ data: { channels: exactly(c.x.given.channels), rate: c.must('sampleRate'), bits: exactly(c.x.given.bitsPerSample) } }),
     },
   },
+  controller: {
+    takes: { clock: 'clockFrequency' },
+    uses: {
+      tx: { is: 'output', title: 'data out' },
+      rx: { is: 'input', title: 'data in' },
+      clock: { is: 'output', title: 'clock', unless: (x) => x.given.link === 'uart' },
+      select: { is: 'output', title: 'select', unless: (x) => x.given.link === 'uart' },
+    },
+  },
   confirm: [{ id: 'same-frame', text: 'Both ends have the same parity, stop bits and order of bytes.' }],
   cautions: [],
 });

@@ -112,6 +112,10 @@ export const crystalOscillator = defineKind({
   mendFirst: ['gain-margin'],
   rails: { vcc: { role: 'consumes', fills: {}, draws: 'quiescentCurrent', gives: {} } },
   signals: { out: { role: 'out', fills: {}, down: (c) => ({ clock: c.pick('frequency'), sourceResistance: exactly(0) }) } },
+  controller: {
+    takes: {},
+    uses: { input: { is: 'crystal', title: 'crystal, input' }, output: { is: 'crystal', title: 'crystal, output' } },
+  },
   confirm: [
     { id: 'short-tracks', text: 'Crystal and capacitors stand beside the pins, over their own piece of ground, with no other track between or below.' },
     { id: 'probe', text: 'Nobody judges it by a probe at its pins: that adds its own capacitance. There is a buffered clock output to look at.' },

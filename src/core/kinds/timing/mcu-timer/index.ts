@@ -75,6 +75,10 @@ export const mcuTimer = defineKind({
     clock: { role: 'in', fills: { clock: 'clockFrequency' } },
     out: { role: 'out', fills: {}, down: (c) => ({ clock: c.pick('frequency'), duty: c.pick('dutyCycle') }) },
   },
+  controller: {
+    takes: { clock: 'clockFrequency', timerBits: 'counterBits' },
+    uses: { pin: { is: 'output', title: 'timer output', needs: () => 'timer', unless: (x) => x.given.mode === 'interrupt' } },
+  },
   confirm: [{ id: 'clock-source', text: 'The controller runs from the clock that is entered here: a fresh one often runs from its internal one.' }],
   cautions: [],
 });

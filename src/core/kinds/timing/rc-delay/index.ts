@@ -100,6 +100,10 @@ export const rcDelay = defineKind({
     in: { role: 'in', fills: { sourceResistance: 'sourceResistance' }, back: { loadResistance: (c) => c.range('R1.value') } },
     out: { role: 'out', fills: {}, down: (c) => ({ dc: c.range('supplyVoltage'), sourceResistance: exactly(0) }) },
   },
+  controller: {
+    takes: { inputLeakage: 'U1.inputLeakage', clampCurrent: 'U1.clampCurrentLimit' },
+    uses: { pin: { is: 'input', title: 'delayed edge', heard: true, level: (c) => c.range('supplyVoltage') } },
+  },
   confirm: [
     { id: 'slow-supply', text: 'The supply rises in less than a third of the delay: a slower one defeats a power-on reset, and wants a supervisor chip.' },
   ],

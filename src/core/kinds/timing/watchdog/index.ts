@@ -159,6 +159,13 @@ export const watchdog = defineKind({
     out: { role: 'out', fills: {}, down: (c) => ({ dc: c.range('resetVoltage'), sourceResistance: exactly(c.x.given.resetPullUp) }) },
   },
   heat: (x, o) => ({ 'timer and resistors': x.given.supplyVoltage * (o.quiescentCurrent ?? 0) }),
+  controller: {
+    takes: { supply: 'refreshHigh' },
+    uses: {
+      refresh: { is: 'output', title: 'refresh' },
+      reset: { is: 'input', title: 'reset', heard: true, level: (c) => c.range('resetVoltage') },
+    },
+  },
   confirm: [
     BYPASS,
     { id: 'brown-out', text: 'A supervisor holds reset while the supply is too low: after a dip the timer starts again from an unknown voltage of C1.' },
