@@ -104,7 +104,8 @@ export function controllerFindings({ controller }: BoardDoc, stages: readonly St
   if (!controller) return [];
   const rows = pinRows(controller, stages);
   const findings: Finding[] = [];
-  const say = (severity: Finding['severity'], stage: string | null, text: string) => findings.push({ severity, stage, text });
+  const say = (severity: Finding['severity'], stage: string | null, text: string, pin?: string) =>
+    findings.push({ severity, stage, ...(pin ? { pin } : {}), text });
   const figure = (name: ControllerFigure) => figureOf(controller, name);
   const used = rows.filter((r) => r.taken.length);
 
@@ -132,16 +133,17 @@ export function controllerFindings({ controller }: BoardDoc, stages: readonly St
     const first = taken[0]!;
     // Open drains share a line; so do inputs that only listen.
     if (taken.length > 1 && !taken.every((t) => t.def.is === 'open drain') && !taken.every((t) => t.def.is === 'input' || t.def.is === 'analog'))
-      say('must', first.stage, `Pin ${pin} is taken twice: ${taken.map(does).join(' and ')}. Put one of them on another pin.`);
+      say('must', first.stage, `Pin ${pin} is taken twice: ${taken.map(does).join(' and ')}. Put one of them on another pin.`, pin);
     if (!doc) continue;
     if (doc.special === 'boot')
       say(
         'should',
         first.stage,
         `Pin ${pin} decides at reset how the controller starts, and ${taken.map(does).join(' and ')} loads it then. Another pin, or a level there that lets it start.`,
+        pin,
       );
     if (doc.special === 'reset' && !taken.some((t) => t.def.heard))
-      say('must', first.stage, `Pin ${pin} resets the controller, and ${taken.map(does).join(' and ')} hangs on it. Another pin.`);
+      say('must', first.stage, `Pin ${pin} resets the controller, and ${taken.map(does).join(' and ')} hangs on it. Another pin.`, pin);
     for (const t of taken) {
       const x = stages.find((s) => s.doc.id === t.stage)!.judged.x;
       const needs = t.def.needs?.(x) ?? (t.def.is === 'analog' ? 'analog' : t.def.is === 'crystal' ? 'crystal' : 'digital');
@@ -150,15 +152,17 @@ export function controllerFindings({ controller }: BoardDoc, stages: readonly St
           'must',
           t.stage,
           `${does(t)} needs a pin ${ABILITY[needs]}, and ${pin} is ${doc.can === 'digital' ? 'a plain one' : `one ${ABILITY[doc.can]}`}. Move it.`,
+          pin,
         );
       else if (needs === 'digital' && doc.can === 'crystal')
-        say('should', t.stage, `${does(t)} stands on ${pin}, which is ${ABILITY.crystal}: it is free only where no crystal is fitted.`);
+        say('should', t.stage, `${does(t)} stands on ${pin}, which is ${ABILITY.crystal}: it is free only where no crystal is fitted.`, pin);
       levels(t, pin, doc);
       if (t.current && t.current.high > figure('pinCurrent').low)
         say(
           'must',
           t.stage,
           `${does(t)} takes ${amps(t.current.high)} from pin ${pin}; a pin gives ${amps(figure('pinCurrent').low)}. Less current, or a transistor.`,
+          pin,
         );
     }
   }
@@ -171,10 +175,11 @@ export function controllerFindings({ controller }: BoardDoc, stages: readonly St
         'must',
         t.stage,
         `${does(t)} brings ${volts(t.level.high)} to pin ${pin}, which stands ${volts(stands)} on its supply of ${volts(supply.low)}. A level shift, or a supply of its own that is as low.`,
+        pin,
       );
     const high = figure('inputHigh').high * supply.high;
     if ((t.def.is === 'input' || t.def.is === 'open drain') && t.level.high <= stands && t.level.low < high)
-      say('must', t.stage, `${does(t)} reaches ${volts(t.level.low)} at pin ${pin}, and a high level is only sure from ${volts(high)}. A level shift.`);
+      say('must', t.stage, `${does(t)} reaches ${volts(t.level.low)} at pin ${pin}, and a high level is only sure from ${volts(high)}. A level shift.`, pin);
   }
 
   const total = used.reduce((sum, r) => sum + r.taken.reduce((n, t) => n + (t.def.is === 'output' ? (t.current?.high ?? 0) : 0), 0), 0);

@@ -6,6 +6,7 @@ import { bringUpOf } from '../stage/telling.ts';
 import { told } from '../testing/tellings.ts';
 import { gate } from '../gate/gate.ts';
 import { KINDS } from '../kinds/all.ts';
+import { GENERIC_CONTROLLERS } from '../parts/controllers.ts';
 import { mustKind } from '../kinds/index.ts';
 import type { Field, Kind, RailPort, SignalPort } from '../stage/contract.ts';
 import { board } from '../testing/boards.ts';
@@ -44,6 +45,10 @@ const draft = fc.record({
 });
 const drafts = fc.array(draft, { minLength: 2, maxLength: 9 });
 
+const [CONTROLLER] = GENERIC_CONTROLLERS;
+const PINS = Object.keys(CONTROLLER!.pins);
+const pinsOf = (kind: Kind, pick: number) => Object.fromEntries(Object.keys(kind.controller!.uses).map((use, k) => [use, PINS[(pick + k) % PINS.length]!]));
+
 /** Drafts as a document: rails by letter, signals from any output before, heat into what there is. */
 function wired(all: readonly (typeof draft extends fc.Arbitrary<infer D> ? D : never)[]): StageDoc[] {
   const kindOf = (d: { kind: string }) => mustKind(d.kind);
@@ -59,6 +64,7 @@ function wired(all: readonly (typeof draft extends fc.Arbitrary<infer D> ? D : n
       given: { ...kind.asks, ...nudge(kind, d.pick, d.by) } as never,
       ...(Object.keys(rails).length ? { rails } : {}),
       ...(heard.length ? { signals: Object.fromEntries(heard) } : {}),
+      ...(kind.controller && d.shelter % 2 ? { pins: pinsOf(kind, d.pick) } : {}),
       ...(sinks.length && kind.warm?.some((w) => w.sink) ? { mount: sinks[d.shelter % sinks.length]! } : {}),
       ...(d.copies > 1 ? { copies: d.copies } : {}),
     };
@@ -68,7 +74,8 @@ function wired(all: readonly (typeof draft extends fc.Arbitrary<infer D> ? D : n
 /** As a board, or nothing where the file's own rules refuse it. */
 function boardOf(stages: StageDoc[]): BoardDoc | null {
   try {
-    return board(stages, { policy: { derating: 0.8 }, conditions: { ambient: { low: 0, nominal: 25, high: 40 } } });
+    const controller = { title: 'controller', rail: RAILS[0], pins: { ...CONTROLLER!.pins } };
+    return board(stages, { policy: { derating: 0.8 }, controller, conditions: { ambient: { low: 0, nominal: 25, high: 40 } } });
   } catch {
     return null;
   }
@@ -80,7 +87,7 @@ const BAD = /NaN|undefined|Infinity|∞|null\b|\[object|not a number|−0(?![.,\
 const IMPOSSIBLE = /does not stand|drops out|collapses|in a loop|both provide|do not share their load/;
 
 /** Sixty boards, each told in every way there is. */
-const LONG = 240_000;
+const LONG = 600_000;
 
 describe('any board at all', () => {
   it(

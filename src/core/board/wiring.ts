@@ -7,6 +7,8 @@ export interface Finding {
   stage: string | null;
   /** The check it comes from, where it does. */
   check?: string;
+  /** The pin of the controller it is about. */
+  pin?: string;
   /** Checks that follow from it and are told with it. */
   follows?: readonly string[];
   /** Worked out when somebody reads it. */

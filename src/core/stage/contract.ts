@@ -364,6 +364,40 @@ export interface OnController<N extends string = string> {
   uses: Readonly<Record<string, PinUse>>;
 }
 
+/** Points that a calibration needs to take an error away; null: none does. */
+export type RemovedBy = 1 | 2 | 3 | null;
+
+/** What a reading is wrong by: half its width, either way, in the unit of what is measured. */
+export interface ErrorTerm {
+  name: string;
+  amount: number;
+  removedBy: RemovedBy;
+}
+
+/** What a stage adds to the error of a reading. */
+export interface Acquires<N extends string = string> {
+  /** Of what is measured. */
+  unit: Unit;
+  /** An outcome that is its error, and how many of the unit it counts: what each input adds is asked of it. */
+  error?: readonly [outcome: N, times: number];
+  /** What takes away what an input adds, by the beginning of its path; nothing where it is not listed. */
+  removes?: Readonly<Record<string, RemovedBy>>;
+  /** Inputs of its own converter, which do not count where another stage converts. */
+  own?: readonly string[];
+  /** What its error outcome does not hold. */
+  terms?: (c: Judged) => ErrorTerm[];
+  /** One step of its own converter, in the unit. */
+  lsb?: (c: Judged) => number | null;
+  /** Volts at its output for one of the unit, where another stage converts. */
+  per?: (c: Judged) => number | null;
+  /** Rms, in the unit. */
+  noise?: (c: Judged) => number | null;
+  /** How often it is read, Hz: an outcome or given. */
+  rate?: N;
+  /** How far what folds back is taken down, dB: an outcome. */
+  alias?: N;
+}
+
 export interface Sizing {
   /** Nominal values of givens and links. */
   given: Readonly<Record<string, never>>;
@@ -430,6 +464,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   mendFirst?: readonly string[];
   rails: Readonly<Record<string, RailPort<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>>;
   signals: Readonly<Record<string, SignalPort<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>>;
+  /** What it adds to the error of a reading. */
+  acquires?: Acquires<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>;
   /** What hangs on the controller of the board. */
   controller?: OnController<NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>;
   /** All heat on the board, per copy and place, W, at nominal in a state. */

@@ -26,6 +26,7 @@
   const links = [
     ['', 'Sum'],
     ['/brief', 'Brief'],
+    ['/controller', 'Controller'],
     ['/yield', 'Yield'],
     ['/gate', 'Gate'],
     ['/bring-up', 'Bring-up'],

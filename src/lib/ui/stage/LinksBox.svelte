@@ -1,6 +1,6 @@
 <script lang="ts">
   import { railPorts, signalPorts } from '../../../core/stage/ports.ts';
-  import { choicesFor, freeRail, setRail, setSignal, setStage, sheltersFor } from '../../../core/board/edit.ts';
+  import { choicesFor, freeRail, setPin, setRail, setSignal, setStage, sheltersFor } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
 
@@ -31,6 +31,12 @@
     say(session.edit(`${stage.title}: ${port} from ${ref || 'nothing'}`, setSignal(session.doc, stage.id, port, ref || undefined)));
   const shelter = (link: 'mount' | 'inside', to: string) =>
     say(session.edit(`${stage.title}: ${link === 'mount' ? 'mounted on' : 'inside'} ${to || 'nothing'}`, setStage(session.doc, stage.id, { [link]: to })));
+  const controller = $derived(session.doc.controller);
+  let uses = $derived(
+    controller ? Object.entries(stage.kind.controller?.uses ?? {}).filter(([use, def]) => stage.doc.pins?.[use] || !def.unless?.(stage.judged.x)) : [],
+  );
+  const connectPin = (use: string, title: string, pin: string) =>
+    say(session.edit(`${stage.title}: ${title} on ${pin || 'no pin'}`, setPin(session.doc, stage.id, use, pin || undefined)));
   const titleOf = (id: string) => session.sum.byId.get(id)?.title ?? id;
   const nameOf = (ref: string) => {
     const [id, port] = ref.split('.') as [string, string];
@@ -39,7 +45,7 @@
   };
 </script>
 
-{#if rails.length || signals.length || shelters.mount.length || shelters.inside.length}
+{#if rails.length || signals.length || uses.length || shelters.mount.length || shelters.inside.length}
   <div class="links">
     {#each rails as [port, def] (port)}
       {@const now = stage.doc.rails?.[port] ?? ''}
@@ -71,6 +77,16 @@
         <select value={now} onchange={(e) => connectSignal(port, e.currentTarget.value)}>
           <option value="">not connected</option>
           {#each [...new Set([...choices.signals, ...(now ? [now] : [])])] as ref (ref)}<option value={ref}>{nameOf(ref)}</option>{/each}
+        </select>
+      </label>
+    {/each}
+    {#each uses as [use, def] (use)}
+      {@const now = stage.doc.pins?.[use] ?? ''}
+      <label>
+        <span>{def.title} on pin</span>
+        <select value={now} onchange={(e) => connectPin(use, def.title, e.currentTarget.value)}>
+          <option value="">no pin</option>
+          {#each [...new Set([...Object.keys(controller?.pins ?? {}), ...(now ? [now] : [])])] as pin (pin)}<option>{pin}</option>{/each}
         </select>
       </label>
     {/each}

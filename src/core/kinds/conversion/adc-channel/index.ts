@@ -296,6 +296,27 @@ export const adcChannel = defineKind({
       down: (c) => ({ data: { channels: exactly(1), rate: c.must('sampleRate'), bits: c.range('resolution') } }),
     },
   },
+  acquires: {
+    unit: 'V',
+    terms: (c) => {
+      const { given: g, parts } = c.x;
+      const lsb = c.nominal('lsb');
+      if (lsb === null) return [];
+      const ripple = c.nominal('rippleLsb') ?? 0;
+      return [
+        ...errorTerms(g, parts.R1.value, lsb, c.env.ambient, c.nominal('settlingError') ?? 0).map(({ name, volts, removedBy }) => ({
+          name,
+          amount: volts,
+          removedBy: removedBy === 'offset' ? (1 as const) : removedBy === 'two-point' ? (2 as const) : name === 'nonlinearity' ? (3 as const) : null,
+        })),
+        { name: 'ripple', amount: (ripple * lsb) / 2, removedBy: null },
+      ];
+    },
+    lsb: (c) => c.nominal('lsb'),
+    noise: (c) => c.nominal('inputNoise'),
+    rate: 'sampleRate',
+    alias: 'aliasRejection',
+  },
   controller: {
     takes: { supply: 'supplyVoltage', converterBits: 'resolution', samplingCapacitor: 'U1.samplingCapacitor', clampCurrent: 'U1.inputCurrentLimit' },
     uses: {

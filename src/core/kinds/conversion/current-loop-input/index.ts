@@ -130,6 +130,14 @@ export const currentLoopInput = defineKind({
     },
   },
   heat: (x, o) => ({ burden: (o.loopCurrent ?? 0) ** 2 * x.parts.R1.value, D1: (o.loopCurrent ?? 0) * x.parts.D1.forwardVoltage }),
+  acquires: {
+    unit: 'A',
+    error: ['spanError', SPAN],
+    removes: { 'parts.R1': 2, 'given.referenceVoltage': 2, 'carried.offsetError': 1, 'carried.linearError': 3, 'parts.U1.inputLeakage': 1 },
+    own: ['carried.offsetError', 'carried.linearError', 'given.referenceVoltage'],
+    lsb: (c) => c.nominal('lsbCurrent'),
+    per: (c) => c.x.parts.R1.value,
+  },
   controller: {
     takes: { supply: 'supplyVoltage', converterBits: 'resolution', inputLeakage: 'U1.inputLeakage', clampCurrent: 'U1.inputCurrentLimit' },
     uses: { pin: { is: 'analog', title: 'loop', level: (c) => c.pick('voltageHigh') } },

@@ -101,6 +101,27 @@ export const sensorBridge = defineKind({
   checks,
   rails: { vcc: { role: 'consumes', fills: { voltage: 'excitationVoltage' }, draws: 'excitationCurrent', gives: {} } },
   signals: { out: { role: 'out', fills: {}, down: () => ({}) } },
+  acquires: {
+    unit: 'kg',
+    terms: (c) => {
+      const { given: g } = c.x;
+      const s = c.must('sensitivity');
+      const span = (s.high - s.low) / 2 / s.nominal;
+      const supply = c.out('supplyError');
+      const lsb = 1 / (1000 * c.number('codesPerGram'));
+      return [
+        { name: 'zero balance', amount: (g.zeroBalance / g.sensitivity) * g.cells * g.capacity, removedBy: 1 as const },
+        { name: 'sensitivity', amount: g.workingLoad * span, removedBy: 2 as const },
+        { name: 'leads', amount: c.number('leadError'), removedBy: 2 as const },
+        { name: 'supply', amount: Math.max(-(supply.low ?? 0), supply.high ?? 0), removedBy: null },
+        { name: 'drift of the zero', amount: c.number('zeroDrift'), removedBy: null },
+        { name: 'drift of the span', amount: c.number('spanDrift'), removedBy: null },
+        { name: 'quantisation', amount: lsb / 2, removedBy: null },
+      ];
+    },
+    lsb: (c) => 1 / (1000 * c.number('codesPerGram')),
+    noise: (c) => c.nominal('noiseLoad'),
+  },
   controller: {
     takes: {},
     uses: { clock: { is: 'output', title: 'clock of the converter' }, data: { is: 'input', title: 'data of the converter' } },

@@ -133,6 +133,23 @@ export const supplyMonitor = defineKind({
     },
   },
   heat: (x, o) => ({ divider: network(x).watched * (o.drainCurrent ?? 0) }),
+  acquires: {
+    unit: 'V',
+    error: ['thresholdError', 1],
+    // One point fixes the scale, which is what these errors are of.
+    removes: { 'given.referenceVoltage': 1, 'parts.R1': 1, 'parts.R2': 1, 'given.inputLeakage': 1 },
+    terms: (c) => {
+      const { given: g } = c.x;
+      return [
+        {
+          name: 'drift',
+          amount: g.lowThreshold * (g.referenceDrift + g.trackingTempco * 1e-6 * ambientSpan(c.env.ambient, g.calibrationTemperature)),
+          removedBy: null,
+        },
+      ];
+    },
+    lsb: (c) => c.nominal('smallestChange'),
+  },
   controller: {
     takes: {
       supply: 'supplyVoltage',

@@ -130,6 +130,15 @@ export const thermistorInput = defineKind({
     },
   },
   heat: (x, o) => ({ divider: x.given.supplyVoltage * (o.current ?? 0) }),
+  acquires: {
+    unit: 'K',
+    error: ['temperatureError', 1],
+    removes: { 'parts.NTC.value': 1, 'parts.NTC.scale': 1, 'parts.NTC.beta': 2, 'parts.R1': 2, 'given.inputLeakage': 1, 'given.leadResistance': 1 },
+    own: ['carried.converterError'],
+    terms: (c) => [{ name: 'self-heating and leads', amount: Math.abs(c.nominal('temperatureError') ?? 0), removedBy: 1 }],
+    lsb: (c) => 1 / c.number('codesPerKelvin'),
+    per: (c) => (c.number('codesPerKelvin') * c.x.given.supplyVoltage) / 2 ** c.x.given.resolution,
+  },
   controller: {
     takes: { converterBits: 'resolution', converterError: 'adcError', inputLeakage: 'inputLeakage' },
     uses: { pin: { is: 'analog', title: 'thermistor', level: (c) => c.pick('nodeVoltage') } },
