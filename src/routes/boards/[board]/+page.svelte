@@ -1,6 +1,8 @@
 <script lang="ts">
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import Later from '$lib/ui/Later.svelte';
+  import AcquisitionPanel from '$lib/ui/board/AcquisitionPanel.svelte';
+  import BusPanel from '$lib/ui/board/BusPanel.svelte';
   import EmptySum from '$lib/ui/board/EmptySum.svelte';
   import EnergyPanel from '$lib/ui/board/EnergyPanel.svelte';
   import HeatPanel from '$lib/ui/board/HeatPanel.svelte';
@@ -25,6 +27,8 @@
     <div class="middle">
       <Later><PowerPanel {session} {base} /></Later>
       {#if sum.chains.length}<Later><SignalPanel {sum} {base} /></Later>{/if}
+      <Later><AcquisitionPanel {sum} {base} /></Later>
+      <Later><BusPanel {sum} {base} /></Later>
       <Later><EnergyPanel {sum} {base} /></Later>
       <Later><HeatPanel {sum} {base} /></Later>
     </div>
