@@ -1,4 +1,5 @@
-import { controllerFindings, controllerSupply } from './controller.ts';
+import { controllerFindings, controllerSupply, onController } from './controller.ts';
+import { thresholdFindings } from './thresholds.ts';
 import { railPorts } from '../stage/ports.ts';
 import type { CheckDef, Kind, Offer, RailPort, Ref, SignalDown, SignalPort, StateId } from '../stage/contract.ts';
 import { isCondition, judge, passes, type CheckResult } from '../stage/judge.ts';
@@ -144,6 +145,7 @@ export class Evaluator {
       ...stages.flatMap(checkFindings),
       ...nodes.flatMap(linkFindings),
       ...openConnections(nodes),
+      ...thresholdFindings(stages),
       ...controllerFindings(doc, stages, controllerSupply(doc, wiring)),
     ];
     const sum: Sum = { doc, complete: true, ...indexed(stages, doc), rails: railSums(wiring, power), chains: chains(wiring), power, findings };
@@ -348,6 +350,8 @@ function openConnections(nodes: readonly StageNode[]): Finding[] {
   return nodes.flatMap((node) =>
     railPorts(node.kind).flatMap(([port, def]): Finding[] => {
       if (node.doc.rails?.[port] || node.doc.signals?.[port] || def.role === 'battery') return [];
+      // What the controller brings it instead.
+      if (!def.draws && onController(node) && Object.values(def.fills).every((field) => node.links.has(field))) return [];
       if (def.role === 'consumes' && (def.optional === true || def.optional?.(node.inputs.x.given))) return [];
       if (def.role === 'provides')
         return [{ severity: 'note', stage: node.doc.id, text: `${node.title} provides a rail that has no name yet, so nothing can draw from it.` }];

@@ -17,6 +17,7 @@ export const sensorBridge = defineKind({
     ratiometric: { ...flag(true, 'the reference of the converter is taken from the excitation'), title: 'ratiometric' },
     referenceVoltage: num('V', 2.5, 'where it is not ratiometric'),
     referenceDrift: num('ppm/K', 20, 'where it is not ratiometric', { min: 0 }),
+    poweredShare: num('ratio', 1, 'of the time that the excitation is on: 1 where nothing switches it', { max: 1, title: 'time excited' }),
     sensitivity: num('ratio', 0.002, 'volts for a volt, at capacity: 2 mV/V is 0.002', { title: 'sensitivity' }),
     capacity: num('kg', 50, 'of each cell'),
     cells: num('count', 1, 'full bridges in parallel that share the load', { min: 1, integer: true, title: 'cells' }),
@@ -61,6 +62,7 @@ export const sensorBridge = defineKind({
     supplyError: { unit: 'kg', title: 'error by the supply', doc: 'at the load' },
     leadError: { unit: 'kg', title: 'lost in the leads', doc: 'at the load, before calibration' },
     excitationCurrent: { unit: 'A', title: 'excitation current', doc: 'of all cells' },
+    averageCurrent: { unit: 'A', title: 'average current', doc: 'excited for its share of time' },
     dissipation: { unit: 'W', title: 'heat of each cell' },
     commonMode: { unit: 'V', title: 'common mode', doc: 'of both signal wires above ground' },
     excitation: { unit: 'V', title: 'excitation', doc: 'as it comes' },
@@ -93,13 +95,21 @@ export const sensorBridge = defineKind({
       supplyError: g.ratiometric ? 0 : g.workingLoad * (g.excitationVoltage / env.nominal.given.excitationVoltage - 1),
       leadError: g.workingLoad * (1 - n.left),
       excitationCurrent: n.current,
+      averageCurrent: n.current * g.poweredShare,
       dissipation: n.across ** 2 / g.bridgeResistance,
       commonMode: g.excitationVoltage / 2,
       excitation: g.excitationVoltage,
     };
   },
   checks,
-  rails: { vcc: { role: 'consumes', fills: { voltage: 'excitationVoltage' }, draws: 'excitationCurrent', gives: {} } },
+  rails: {
+    vcc: {
+      role: 'consumes',
+      fills: { voltage: 'excitationVoltage' },
+      draws: { asleep: 'averageCurrent', idle: 'averageCurrent', typical: 'averageCurrent', peak: 'excitationCurrent' },
+      gives: {},
+    },
+  },
   signals: { out: { role: 'out', fills: {}, down: () => ({}) } },
   acquires: {
     unit: 'kg',

@@ -71,6 +71,7 @@ export const telling: Telling<typeof sensorBridge> = {
       step('Drift over temperature', 'd = z + s', 'temperatureDrift', { z: 'zeroDrift', s: 'spanDrift' }, 'sum'),
       step('Lost in the leads', 'm = mw*(1 - k)', 'leadError', { mw: 'workingLoad', k: left }, 'divider of leads and bridge'),
       step('Excitation current', 'I = V/(R + 2*Rl)', 'excitationCurrent', { V: 'excitationVoltage', R: [n.bridge, 'ohm'], Rl: 'leadResistance' }, 'Ohm'),
+      step('Average current', 'I = Ie*d', 'averageCurrent', { Ie: 'excitationCurrent', d: 'poweredShare' }, 'for its share of time'),
       step('Heat of each cell', 'P = Vb^2/R', 'dissipation', { Vb: across, R: 'bridgeResistance' }, 'Ohm'),
       step('Common mode', 'V = Ve/2', 'commonMode', { Ve: 'excitationVoltage' }, 'middle of the bridge'),
     ];

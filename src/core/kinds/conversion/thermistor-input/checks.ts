@@ -19,6 +19,7 @@ export const checks = {
   'self-heating': held('self-heating', 'selfHeating', 'atMost', 'selfHeatingLimit', 'self-heating allowed', 'should', [
     more('R1.value'),
     more('R1.value', 'NTC.value'),
+    less('given.poweredShare'),
     less('given.supplyVoltage'),
     'Power the divider only while it is read.',
   ]),

@@ -21,6 +21,7 @@ export const thermistorInput = defineKind({
     supplyVoltage: num('V', 3.3, 'across the divider'),
     ratiometric: { ...flag(true, 'the converter’s reference is the supply of the divider'), title: 'ratiometric' },
     referenceVoltage: num('V', 3.3, 'where it is not ratiometric'),
+    poweredShare: num('ratio', 1, 'of the time that the divider is powered: 1 where nothing switches it', { max: 1, title: 'time powered' }),
     position: choice(['bottom', 'top'], 'bottom', 'where the thermistor sits', 'position'),
     model: choice(['beta', 'steinhart-hart'], 'beta', 'two numbers, or three constants from the maker’s table', 'model'),
     rangeLow: num('degC', 0, 'coldest that it has to read', { above: -273.15, title: 'range, coldest' }),
@@ -74,6 +75,7 @@ export const thermistorInput = defineKind({
     sourceResistance: { unit: 'ohm', title: 'source resistance' },
     timeConstant: { unit: 's', title: 'time constant', doc: 'of the input' },
     current: { unit: 'A', title: 'current', doc: 'through the divider' },
+    averageCurrent: { unit: 'A', title: 'average current', doc: 'powered for its share of time' },
   },
   refuse: ({ given: g }) =>
     g.rangeLow >= g.rangeHigh ? [{ path: 'given.rangeHigh', message: 'the hottest temperature is not above the coldest. Swap them.' }] : [],
@@ -110,10 +112,18 @@ export const thermistorInput = defineKind({
       sourceResistance: source,
       timeConstant: source * parts.C1.value,
       current: g.supplyVoltage / (r + r1),
+      averageCurrent: (g.poweredShare * g.supplyVoltage) / (r + r1),
     };
   },
   checks,
-  rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'current', gives: {} } },
+  rails: {
+    vcc: {
+      role: 'consumes',
+      fills: { voltage: 'supplyVoltage' },
+      draws: { asleep: 'averageCurrent', idle: 'averageCurrent', typical: 'averageCurrent', peak: 'current' },
+      gives: {},
+    },
+  },
   signals: {
     out: {
       role: 'out',
@@ -129,7 +139,7 @@ export const thermistorInput = defineKind({
       },
     },
   },
-  heat: (x, o) => ({ divider: x.given.supplyVoltage * (o.current ?? 0) }),
+  heat: (x, o, state) => ({ divider: x.given.supplyVoltage * ((state === 'peak' ? o.current : o.averageCurrent) ?? 0) }),
   acquires: {
     unit: 'K',
     error: ['temperatureError', 1],

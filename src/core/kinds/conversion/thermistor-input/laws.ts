@@ -36,10 +36,10 @@ export function slope({ given: g, parts: { NTC } }: AnyInputs, celsius: number):
 /** What the divider gives of its supply. */
 export const share = ({ given: g, parts }: AnyInputs, ohms: number): number => (g.position === 'bottom' ? ohms : parts.R1.value) / (ohms + parts.R1.value);
 
-/** How much warmer than its surroundings the thermistor is, K, at its resistance there. */
+/** How much warmer than its surroundings the thermistor is, K, at its resistance there: pulses shorter than its time constant add up to their average. */
 export function selfHeating(x: AnyInputs, celsius: number): number {
   const r = resistance(x, celsius);
-  return (x.given.supplyVoltage ** 2 * r) / (r + x.parts.R1.value) ** 2 / x.given.dissipationConstant;
+  return (x.given.poweredShare * x.given.supplyVoltage ** 2 * r) / (r + x.parts.R1.value) ** 2 / x.given.dissipationConstant;
 }
 
 /** What firmware with nominal values makes of a true temperature, °C; null where the reading is beyond a rail. */

@@ -43,9 +43,9 @@ export const telling: Telling<typeof thermistorInput> = {
       step('Code', 'N = V/Vr*2^n', 'code', { V: 'nodeVoltage', Vr: g.ratiometric ? 'supplyVoltage' : 'referenceVoltage', n: 'resolution' }, 'not rounded'),
       step(
         'Self-heating',
-        'd = Vs^2*R/(R + R1)^2/k',
+        'd = q*Vs^2*R/(R + R1)^2/k',
         'selfHeating',
-        { Vs: 'supplyVoltage', R: 'ntcResistance', R1: r1, k: 'dissipationConstant' },
+        { q: 'poweredShare', Vs: 'supplyVoltage', R: 'ntcResistance', R1: r1, k: 'dissipationConstant' },
         'power over the dissipation constant',
       ),
       ...(read === null || g.model !== 'beta' || g.inputLeakage !== 0 || scale !== 1
@@ -100,6 +100,7 @@ export const telling: Telling<typeof thermistorInput> = {
       step('Source resistance', 'Rs = R*R1/(R + R1)', 'sourceResistance', { R: 'ntcResistance', R1: r1 }, 'parallel resistors'),
       ...(parts.C1.value > 0 ? [step('Time constant', 't = Rs*C1', 'timeConstant', { Rs: 'sourceResistance', C1: 'C1.value' }, 'RC')] : []),
       step('Current', 'I = Vs/(R + R1)', 'current', { Vs: 'supplyVoltage', R: 'ntcResistance', R1: r1 }, 'Ohm'),
+      step('Average current', 'I = q*Id', 'averageCurrent', { q: 'poweredShare', Id: 'current' }, 'for its share of time'),
     ];
   },
   figure: (c) => {
