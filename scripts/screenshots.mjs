@@ -46,6 +46,7 @@ const views = [
   ['tolerance', '/stages/scale-filter', 't'],
   ['room', '/stages/scale-filter', 'r'],
   ['options', '/stages/scale-filter', 'o'],
+  ['controller', '/controller'],
   ['yield', '/yield'],
   ['add', '/add'],
   ['brief', '/brief'],
@@ -81,7 +82,6 @@ for (const [name, path, key] of views) {
 }
 for (const [name, path] of [
   ['weigh-house', ''],
-  ['stage-rectifier', '/stages/raw-plus'],
 ]) {
   if (!wanted(name)) continue;
   await open(path, weighHouse);

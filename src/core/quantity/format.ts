@@ -52,6 +52,15 @@ const LONG_TIMES: Partial<Record<Unit, readonly { from: number; per: number; sym
   h: [{ from: 48, per: 24, symbol: 'd' }],
 };
 
+/** Small ones of units without prefixes are said in a smaller unit, that is read back too; the smallest first. */
+const SMALL: Partial<Record<Unit, readonly { below: number; per: number; symbol: string }[]>> = {
+  kg: [
+    { below: 1e-3, per: 1e-6, symbol: 'mg' },
+    { below: 1, per: 1e-3, symbol: 'g' },
+  ],
+  K: [{ below: 0.1, per: 1e-3, symbol: 'mK' }],
+};
+
 /**
  * Shows an SI value with its engineering prefix. `digits` are significant digits.
  * A resistance of 1e12 ohm or more stands for an open circuit and is shown so.
@@ -67,6 +76,8 @@ export function formatQuantity(value: number, unit: Unit, digits = 4): Shown {
   if (unit === 'A/m2') return { number: trim(value / 1e6, digits), unit: 'A/mm²' };
   const long = LONG_TIMES[unit]?.find(({ from }) => Math.abs(value) >= from);
   if (long) return { number: trim(value / long.per, digits), unit: long.symbol };
+  const small = value === 0 ? undefined : SMALL[unit]?.find(({ below }) => Math.abs(value) < below);
+  if (small) return { number: trim(value / small.per, digits), unit: small.symbol };
   const decimals = DECIMALS[unit];
   if (decimals !== undefined) return { number: trim(Number(value.toFixed(decimals)), 12), unit: info.symbol };
   if (!info.prefixed || value === 0) return { number: trim(value, digits), unit: info.symbol };

@@ -23,9 +23,12 @@
           {#each b.stages as s, i (s.id)}{i ? ' → ' : ''}<a href="{base}/stages/{s.id}">{s.title}</a>{/each}
         </h3>
         <p class="sentence">
-          Wrong by <b class="num">± <Quantity value={b.left[0]!.worst} unit={b.unit} digits={3} /></b> at worst{#if b.lsb !== null}
-            (<Quantity value={b.left[0]!.worst / b.lsb} unit="LSB" digits={3} />){/if}{#if most}, most of it by {most.name} of {most.title}{/if}; after two
-          points <b class="num">± <Quantity value={b.left[2]!.worst} unit={b.unit} digits={3} /></b>{#if b.rate}. Read
+          Wrong by <b class="num">± <Quantity value={b.left[0]!.worst} unit={b.unit} digits={3} /></b> at worst{#if b.lsb !== null}&nbsp;(<Quantity
+              value={b.left[0]!.worst / b.lsb}
+              unit="LSB"
+              digits={3}
+            />){/if}{#if most}, most of it by {most.name} of {most.title}{/if}; after two points
+          <b class="num">± <Quantity value={b.left[2]!.worst} unit={b.unit} digits={3} /></b>{#if b.rate}. Read
             <b class="num"><Quantity value={b.rate.hertz} unit="Hz" digits={3} /></b>{#if b.rate.limitedBy}, set by the {b.rate.limitedBy}{/if}{/if}.
         </p>
         <button type="button" class="more" aria-expanded={open === id} onclick={() => (open = open === id ? null : id)}

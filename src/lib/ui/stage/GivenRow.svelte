@@ -19,6 +19,7 @@
   let wide = $derived.by(() => {
     const value = typed ?? field.default;
     if (field.type === 'choice') return ((typed as string | undefined) ?? field.default).length > 13;
+    if (field.type === 'rows') return Object.keys(field.columns).length > 2;
     if (field.type === 'list') return [value as number[] | number].flat().length > 2;
     return field.type === 'number' && value !== null && entryText(value as Uncertain, field.unit).length > 14;
   });

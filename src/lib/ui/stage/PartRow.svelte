@@ -5,6 +5,7 @@
   import type { StageSum } from '../../../core/board/evaluate.ts';
   import type { PartDoc } from '../../../core/board/document.ts';
   import { isOptional, type ResolvedPart } from '../../../core/board/stage-inputs.ts';
+  import { hasSpread } from '../../../core/quantity/uncertain.ts';
   import { devicesFor, paramsFor } from '../../../core/parts/devices.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { Unit } from '../../../core/quantity/units.ts';
@@ -12,6 +13,7 @@
   import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
   import { paramTitle, valueUnit } from '../words.ts';
   import DevicePick from './DevicePick.svelte';
+  import Quantity from '../atoms/Quantity.svelte';
   import QuantityField from './QuantityField.svelte';
   import type { StageEditor } from './stage-editor.ts';
 
@@ -20,6 +22,7 @@
   let doc = $derived(stage.doc.parts?.[part.slot]);
   let unit = $derived(valueUnit(part.def.type));
   let params = $derived(Object.entries(part.def.params ?? {}));
+  const linked = (name: string) => stage.links.get(`${part.slot}.${name}`);
   let device = $derived(part.def.type === 'device');
   let wrong = $state('');
   /** A rating that sizing chose stands where somebody may type another. */
@@ -138,7 +141,15 @@
       {#each params as [name, field] (name)}
         <div class="param">
           <span title={helpFor(stage.kind, `${part.slot}.${name}`)}>{paramTitle(name, field)}</span>
-          {#if field.type === 'choice'}
+          {#if linked(name)}
+            <span class="soft linked" title="from {linked(name)!.from}">
+              {#if hasSpread(linked(name)!.range)}<Quantity value={linked(name)!.range.low} unit={field.type === 'number' ? field.unit : ''} /> … <Quantity
+                  value={linked(name)!.range.high}
+                  unit={field.type === 'number' ? field.unit : ''}
+                />{:else}<Quantity value={linked(name)!.range.nominal} unit={field.type === 'number' ? field.unit : ''} />{/if}
+              <span class="small">from {linked(name)!.from}</span>
+            </span>
+          {:else if field.type === 'choice'}
             <select
               aria-label="{part.slot} {paramTitle(name, field)}"
               value={(doc?.[name] as string | undefined) ?? field.default}
@@ -175,6 +186,12 @@
 </div>
 
 <style>
+  .linked {
+    text-align: right;
+  }
+  .linked .small {
+    display: block;
+  }
   .part {
     border-bottom: 1px solid var(--line);
     padding: 4px 0 6px;

@@ -12,6 +12,11 @@
   let draft: Record<string, string>[] | null = $state(null);
   let wrong = $state('');
   let columns = $derived(Object.entries(field.columns));
+  /** Of a long row what is rarely said is folded away until it is. */
+  const FEW = 5;
+  let unfolded: number[] = $state([]);
+  const shows = (row: Record<string, string>, i: number, key: string, column: Column) =>
+    columns.length <= FEW || !column.optional || unfolded.includes(i) || !!row[key];
   let what = $derived(field.row ?? 'point');
   let shown = $derived(draft ?? rows.map((r) => Object.fromEntries(columns.map(([k, c]) => [k, textOf(c, r[k])]))));
 
@@ -67,26 +72,35 @@
 
 <div class="points">
   {#each shown as row, i (i)}
-    <div class="point">
-      {#each columns as [key, column] (key)}
+    {@const there = columns.filter(([key, column]) => shows(row, i, key, column))}
+    <div class="point" class:long={columns.length > FEW}>
+      {#each there as [key, column] (key)}
         {#if 'choices' in column}
           <select aria-label="{label} {i + 1}, {paramTitle(key)}" value={row[key] ?? ''} onchange={(e) => set(i, key, e.currentTarget.value)}>
             {#if column.optional}<option value="">{paramTitle(key)}</option>{/if}
             {#each column.choices as choice (choice)}<option>{choice}</option>{/each}
           </select>
         {:else}
-          <input
-            class:num={'unit' in column}
-            type="text"
-            aria-label="{label} {i + 1}, {paramTitle(key)}"
-            placeholder={paramTitle(key)}
-            value={row[key]}
-            onchange={(e) => set(i, key, e.currentTarget.value)}
-            title={'unit' in column ? `${paramTitle(key)}, ${column.unit}` : paramTitle(key)}
-          />
+          <span class="cell">
+            {#if columns.length > FEW && row[key]}<span class="small soft" aria-hidden="true">{paramTitle(key)}</span>{/if}
+            <input
+              class:num={'unit' in column}
+              type="text"
+              aria-label="{label} {i + 1}, {paramTitle(key)}"
+              placeholder={paramTitle(key)}
+              value={row[key]}
+              onchange={(e) => set(i, key, e.currentTarget.value)}
+              title={'unit' in column ? `${paramTitle(key)}, ${column.unit}` : paramTitle(key)}
+            />
+          </span>
         {/if}
       {/each}
-      <Button look="quiet" aria-label="Remove {what} {i + 1}" onclick={() => put(shown.filter((_, j) => j !== i))}>×</Button>
+      <span class="do">
+        {#if there.length < columns.length}
+          <Button look="quiet" aria-label="More of {what} {i + 1}" onclick={() => (unfolded = [...unfolded, i])}>more</Button>
+        {/if}
+        <Button look="quiet" aria-label="Remove {what} {i + 1}" onclick={() => put(shown.filter((_, j) => j !== i))}>×</Button>
+      </span>
     </div>
   {/each}
   <Button look="quiet" onclick={() => (draft = [...shown, fresh()])}>add a {what}</Button>
@@ -105,7 +119,26 @@
     gap: 2px 4px;
     width: 100%;
   }
+  .cell {
+    display: grid;
+    min-width: 0;
+    align-content: end;
+  }
+  .do {
+    display: flex;
+  }
+  .long .do {
+    grid-column: 1 / -1;
+    justify-content: flex-end;
+  }
+  .long {
+    grid-template-columns: 1fr 1fr;
+    padding-bottom: 6px;
+    border-bottom: 1px solid var(--line);
+  }
   .point input {
+    min-width: 0;
+    width: 100%;
     padding: 2px 4px;
     font-size: 0.87rem;
   }

@@ -134,7 +134,7 @@ export const sensorBridge = defineKind({
   },
   controller: {
     takes: {},
-    uses: { clock: { is: 'output', title: 'clock of the converter' }, data: { is: 'input', title: 'data of the converter' } },
+    uses: { clock: { is: 'output', title: 'clock' }, data: { is: 'input', title: 'data' } },
   },
   confirm: [
     { id: 'overload-stop', text: 'A mechanical stop keeps an overload, a fall or a gust off the cell.' },

@@ -61,7 +61,7 @@
   <div class="set">
     <label
       >{controller ? 'Start again from' : 'Take'}
-      <select value="" onchange={(e) => take(e.currentTarget.value)}>
+      <select aria-label={controller ? 'Start again from' : 'Take a controller'} value="" onchange={(e) => take(e.currentTarget.value)}>
         <option value="">{controller ? 'as it is' : 'choose one'}</option>
         {#each GENERIC_CONTROLLERS as c (c.title)}<option>{c.title}</option>{/each}
       </select></label
@@ -108,6 +108,7 @@
 
 <style>
   main {
+    width: 100%;
     max-width: 1240px;
     margin: 0 auto;
     padding: 20px;
