@@ -142,6 +142,18 @@ describe('small helpers of the screens', () => {
     ['motor module', 'supply-load'],
     ['codes noisy reading', 'adc-channel'],
     ['regulater', 'linear-regulator'],
+    ['time-out', 'watchdog'],
+    ['delay', 'rc-delay'],
+    ['debounce', 'rc-delay'],
+    ['blink', 'timer-astable'],
+    ['clock', 'crystal-oscillator'],
+    ['weigh', 'sensor-bridge'],
+    ['temperature', 'thermistor-input'],
+    ['battery low', 'supply-monitor'],
+    ['too many addresses', 'i2c-bus'],
+    ['5 V sensor on 3.3 V', 'level-shift'],
+    ['baud rate', 'serial-link'],
+    ['4-20 mA', 'current-loop-input'],
   ])('“%s” finds %s among the first', (text, id) => {
     expect(
       findKinds(text)

@@ -189,8 +189,10 @@ export function controllerFindings({ controller }: BoardDoc, stages: readonly St
       null,
       `${controller.title}: its pins carry ${amps(total)} together; all of them give ${amps(figure('totalCurrent').low)}. Drivers for the largest loads.`,
     );
+  const wired = new Set(stages.flatMap((s) => Object.values(s.doc.signals ?? {}).map((ref) => ref.split('.')[0])));
   for (const loose of looseUses(stages))
-    if (loose.def.heard) say('must', loose.stage, `${loose.title}: nothing listens to its ${loose.def.title}. Put it on a pin of ${controller.title}.`);
+    if (loose.def.heard && !wired.has(loose.stage))
+      say('must', loose.stage, `${loose.title}: nothing listens to its ${loose.def.title}. Put it on a pin of ${controller.title}.`);
   return findings;
 }
 

@@ -1,5 +1,8 @@
 import { valueUnit } from '../parts/part-types.ts';
-import { csvText } from './csv.ts';
+import { acquisitionBudgets } from '../board/acquisition.ts';
+import { pinRows } from '../board/controller.ts';
+import { csvText, type CsvCell } from './csv.ts';
+import { pinTable } from './pin-table.ts';
 import { cautionsOf, gate } from '../gate/gate.ts';
 import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
@@ -51,6 +54,8 @@ export function partRows(s: StageSum): string[][] {
 
 function stageText(s: StageSum): string {
   const outcomes = listed(s.kind.outcomes).flatMap(([name, def]) => {
+    const said = def.text ? s.judged.text(name) : null;
+    if (said !== null) return [[def.title, said, '', '', '']];
     const o = s.judged.out(name);
     if (o.nominal === null && o.absent?.sort === 'none') return [];
     return [
@@ -72,6 +77,29 @@ function stageText(s: StageSum): string {
     table(['result', 'nominal', 'low', 'high', ''], outcomes),
     table(['', 'check', 'worst', 'limit', 'margin', 'severity', 'what would help'], checks),
   ].join('');
+}
+
+/** What each reading is wrong by. */
+function readingsText(sum: Sum): string {
+  const rows = acquisitionBudgets(sum).map((b) => [
+    b.stages.map((s) => s.title).join(' → '),
+    ...b.left.slice(0, 3).map((l) => `± ${formatText(l.worst, b.unit, 3)}`),
+    b.lsb === null ? '' : formatText(b.left[0]!.worst / b.lsb, 'LSB', 3),
+    b.noise === null ? '' : formatText(b.noise, b.unit, 3),
+    b.rate === null ? '' : formatText(b.rate.hertz, 'Hz', 3),
+  ]);
+  return rows.length
+    ? `## Readings\n\n${table(['reading', 'as built', 'after one point', 'after two points', 'in steps', 'noise, peak to peak', 'rate'], rows)}`
+    : '';
+}
+
+/** Pins of the controller with what hangs on them. */
+function pinsText(sum: Sum): string {
+  const { controller } = sum.doc;
+  if (!controller) return '';
+  const [head, ...rows] = pinTable(pinRows(controller, sum.stages));
+  const text = (row: readonly CsvCell[]) => row.map((c) => String(c ?? ''));
+  return `## Pins of ${plain(controller.title)}\n\n${table(text(head!), rows.map(text))}`;
 }
 
 /** The report in Markdown. `results` leaves out brief, gate and cautions: what `evaluate` prints for people. */
@@ -105,7 +133,7 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
           'W',
         )}.\n\n`
       : ''
-  }${stages}${findings}`;
+  }${readingsText(sum)}${pinsText(sum)}${stages}${findings}`;
   if (options.results) return head + body;
   const brief = sum.doc.brief;
   const decisions = (sum.doc.decisions ?? [])

@@ -97,6 +97,12 @@ export class Judged<X = AnyInputs, N extends string = string> {
     return this.out(name).nominal;
   }
 
+  /** What an outcome says in words, where it is a text. */
+  text(name: N): string | null {
+    const value = this.study.nominal[name];
+    return typeof value === 'string' ? value : null;
+  }
+
   /** The nominal of an outcome for a sum that is shown; NaN where it has none. */
   number(name: N): number {
     return this.out(name).nominal ?? NaN;

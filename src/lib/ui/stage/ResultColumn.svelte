@@ -30,8 +30,8 @@
   let others = $derived(
     listed(stage.kind.outcomes)
       .filter(([name]) => !judged.has(name))
-      .map(([name, def]) => ({ name, def, spread: stage.judged.out(name) }))
-      .filter((o) => o.spread.nominal !== null || o.spread.absent?.sort !== 'none'),
+      .map(([name, def]) => ({ name, def, text: def.text ? stage.judged.text(name) : null, spread: stage.judged.out(name) }))
+      .filter((o) => o.text !== null || o.spread.nominal !== null || o.spread.absent?.sort !== 'none'),
   );
   const sentence = (reason: string | undefined) => (reason ? `${reason.charAt(0).toUpperCase()}${reason.slice(1)}.` : '');
   /** Ends that read the same say nothing. */
@@ -136,13 +136,14 @@
     {#each others as o (o.name)}
       <li>
         <span title={helpFor(stage.kind, o.name, 'outcome')}>{o.def.title}</span>
-        <Quantity value={o.spread.nominal} unit={o.def.unit} />
+        {#if o.text !== null}<b>{o.text}</b>{:else}<Quantity value={o.spread.nominal} unit={o.def.unit} />{/if}
         <span class="small soft"
-          >{#if o.spread.nominal === null}{o.spread.absent?.reason}{:else if o.spread.low !== null && o.spread.low !== o.spread.high}<Quantity
-              value={o.spread.low}
+          >{#if o.text !== null}{:else if o.spread.nominal === null}{o.spread.absent
+              ?.reason}{:else if o.spread.low !== null && o.spread.low !== o.spread.high}<Quantity value={o.spread.low} unit={o.def.unit} digits={3} /> … <Quantity
+              value={o.spread.high}
               unit={o.def.unit}
               digits={3}
-            /> … <Quantity value={o.spread.high} unit={o.def.unit} digits={3} />{:else if o.spread.absent}{o.spread.absent.reason}{/if}</span
+            />{:else if o.spread.absent}{o.spread.absent.reason}{/if}</span
         >
       </li>
     {/each}

@@ -145,6 +145,7 @@ export const comparatorHysteresis = defineKind({
     },
   },
   heat: (x, o) => ({ 'comparator and resistors': x.given.supplyVoltage * (o.supplyCurrent ?? 0) }),
+  controller: { takes: {}, uses: { out: { is: 'input', title: 'output', heard: true, level: (c) => c.pick('outputHigh') } } },
   confirm: [{ id: 'unused', text: 'Unused comparators of the package have their inputs tied as their sheet says.' }],
   cautions: ['A slow input makes bursts of edges where the hysteresis is smaller than what disturbs it: count edges with a scope, not with a meter.'],
 });
