@@ -80,9 +80,7 @@ for (const [name, path, key] of views) {
   }
   await shot(name);
 }
-for (const [name, path] of [
-  ['weigh-house', ''],
-]) {
+for (const [name, path] of [['weigh-house', '']]) {
   if (!wanted(name)) continue;
   await open(path, weighHouse);
   await shot(name);

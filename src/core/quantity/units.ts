@@ -42,7 +42,7 @@ export const UNITS = {
   kg: unit('kg', 'a mass', false, [], { g: 1e-3, mg: 1e-6 }),
   'W/(m K)': unit('W/(m·K)', 'a heat conductivity', false, ['W/mK']),
   'W/(m2 K)': unit('W/(m²·K)', 'a film coefficient', false, ['W/m2K']),
-  ratio: unit('', 'a ratio', false, [], { '%': 0.01, percent: 0.01, ppm: 1e-6, '‰': 1e-3, '×': 1, x: 1 }),
+  ratio: unit('', 'a ratio', false, [], { '%': 0.01, percent: 0.01, ppm: 1e-6, '‰': 1e-3, 'mV/V': 1e-3, 'V/V': 1, '×': 1, x: 1 }),
   dB: unit('dB', 'a level', false),
   dBSPL: unit('dB SPL', 'a sound pressure level', false, ['dBSPL', 'dB']),
   dBu: unit('dBu', 'a level over 0.775 V', false),

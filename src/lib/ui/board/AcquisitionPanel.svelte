@@ -127,7 +127,7 @@
     border: 0;
     background: none;
     padding: 0;
-    color: var(--link, inherit);
+    color: var(--copper);
     text-decoration: underline;
     cursor: pointer;
     font-size: 0.87rem;

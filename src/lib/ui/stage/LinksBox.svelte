@@ -10,6 +10,14 @@
   let signals = $derived(
     signalPorts(stage.kind).filter(([port, p]) => p.role === 'in' && (stage.doc.signals?.[port] || (p.exists?.(stage.judged.x.given) ?? true))),
   );
+  /** Of many inputs those that are connected and the next free one: a scan has sixteen. */
+  const MANY = 4;
+  let all = $state(false);
+  let offered = $derived.by(() => {
+    if (all || signals.length <= MANY) return signals;
+    const free = signals.findIndex(([port]) => !stage.doc.signals?.[port]);
+    return signals.filter(([port], i) => stage.doc.signals?.[port] || i === free);
+  });
   let shelters = $derived(sheltersFor(session.doc, stage.doc));
   let onlyBox = $derived(shelters.inside.length === 1 && !stage.kind.outdoors);
   let outputs = $derived(
@@ -70,7 +78,7 @@
         {/if}
       </label>
     {/each}
-    {#each signals as [port] (port)}
+    {#each offered as [port] (port)}
       {@const now = stage.doc.signals?.[port] ?? ''}
       <label>
         <span>{signals.length > 1 ? `${port} from` : 'signal from'}</span>
@@ -80,6 +88,9 @@
         </select>
       </label>
     {/each}
+    {#if offered.length < signals.length}
+      <button type="button" class="more small" onclick={() => (all = true)}>all {signals.length} inputs</button>
+    {/if}
     {#each uses as [use, def] (use)}
       {@const now = stage.doc.pins?.[use] ?? ''}
       <label>
@@ -109,6 +120,14 @@
 {/if}
 
 <style>
+  .more {
+    border: 0;
+    background: none;
+    padding: 2px 0;
+    color: var(--copper);
+    text-align: left;
+    cursor: pointer;
+  }
   .links {
     display: grid;
     gap: 4px;

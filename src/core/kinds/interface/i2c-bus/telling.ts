@@ -93,9 +93,11 @@ export const telling: Telling<typeof i2cBus> = {
     });
     if (g.alertDevices > 0)
       items.push(
-        port(end - 40, 40, 'alert', '', 'top'),
+        port(end - 40, 40, say(g.busVoltage, 'V'), '', 'top'),
         wire(end - 40, 40, end - 40, 60),
         part('resistor', [end - 40, 60], 'down', 'R2', sayPart(parts.R2.value, 'ohm'), { side: -1 }),
+        wire(end - 40, 130, end, 130),
+        port(end, 130, 'alert', ''),
       );
     const more = devices.length > SHOWN ? `, ${devices.length - SHOWN} more` : '';
     items.push({ sym: 'text', at: [60, 300], text: `${devices.length} devices${more}; rises in ${sayOut(c, 'riseTime', 's')}`, value: true });

@@ -14,7 +14,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   const threshold = s.param('U1.thresholdHigh');
   const tracking = s.param('U1.thresholdTracking');
   const leak = (end: 'low' | 'high') => s.param('C1.leakageCurrent')[end] + s.param('U1.thresholdCurrent')[end] + s.param('Q1.leakageCurrent')[end];
-  const surge = (threshold.high * supply.high) / (s.derating * s.param('Q1.currentLimit').low) - s.param('Q1.onResistance').low;
+  const surge = (threshold.high * supply.high) / (s.derating * (1 - s.comfort) * s.param('Q1.currentLimit').low) - s.param('Q1.onResistance').low;
   const r3 = s.open('R3') ? nextAbove(Math.max(10, surge / (1 - s.tolerance('R3'))), s.series('R3')) : s.value('R3');
   const wanted = silenceToOutlast({ longestSilence: s.range('longestSilence').high, silenceMargin: g.silenceMargin });
   /** Time from a start to the threshold at one end of everything, per ohm and farad. */
