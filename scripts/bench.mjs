@@ -125,6 +125,11 @@ try {
   const onSignal = core.editOnSignal(signal);
   row('  edit at the head of a chain: the edited stage answers', ms(await median(onSignal.atOnce, 9, 2)), 'wanted: 16 ms (one frame)');
   row('  and its chain has followed', ms(await median(onSignal.all, 9, 2)), 'in slices of 8 ms');
+  const scan = core.scanBoard();
+  row(`evaluation of a scan of sixteen channels, ${scan.stages.length} stages`, ms(await median(() => core.evaluateBoard(scan), 3, 1)));
+  const onScan = core.editOnScan(scan);
+  row('  edit of one of its sensors: the edited stage answers', ms(await median(onScan.atOnce, 9, 2)), 'wanted: 16 ms (one frame)');
+  row('  and everything it reaches has followed', ms(await median(onScan.all, 9, 2)), 'in slices of 8 ms');
   row('settling and plain corners of 40 stages', ms(await median(() => core.settleOnly(doc))));
   row('nominal evaluation of the kinds of 40 stages', ms(await median(core.nominalOf(doc))));
   row(

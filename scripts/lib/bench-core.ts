@@ -69,6 +69,33 @@ export function boardOf(count: number): BoardDoc {
   return { format: 'spark-sum/board', version: 1, name: `bench ${count}`, conditions: { ambient: { nominal: 25, low: 0, high: 50 } }, stages };
 }
 
+/** Sixteen thermistors with a filter and a channel each, on four converters of one bus, over a link to a controller. */
+export function scanBoard(): BoardDoc {
+  const channels = Array.from({ length: 16 }, (_, i): StageDoc[] => [
+    { id: `bead${i}`, kind: 'thermistor-input', given: { measuredTemperature: 20 + i }, rails: { vcc: 'v5' } },
+    { id: `rc${i}`, kind: 'rc-lowpass', given: { cutoffFrequency: 1 }, signals: { in: `bead${i}.out` } },
+    {
+      id: `adc${i}`,
+      kind: 'adc-channel',
+      given: { converter: 'sigma-delta', resolution: 16, ranges: [5] },
+      rails: { vcc: 'v5' },
+      signals: { in: `rc${i}.out` },
+    },
+  ]).flat();
+  const heard = Object.fromEntries(Array.from({ length: 16 }, (_, i) => [`in${i + 1}`, `adc${i}.out`]));
+  const devices = [{ name: 'converter', addresses: [72, 73, 74, 75], count: 4, pullUp: 10e3, transactions: 120 }];
+  const stages: StageDoc[] = [
+    { id: 'in', kind: 'dc-input', given: { supplyVoltage: 5 }, rails: { out: 'v5' } },
+    ...channels,
+    { id: 'scan', kind: 'adc-scan', given: { converters: 4, channelsPerConverter: 4 }, rails: { vcc: 'v5' }, signals: heard },
+    { id: 'bus', kind: 'i2c-bus', given: { devices }, rails: { vcc: 'v5' } },
+    { id: 'clock', kind: 'crystal-oscillator', rails: { vcc: 'v5' } },
+    { id: 'link', kind: 'serial-link', signals: { in: 'scan.out', clock: 'clock.out' } },
+    { id: 'dog', kind: 'watchdog', rails: { vcc: 'v5' } },
+  ];
+  return { format: 'spark-sum/board', version: 1, name: 'bench of a scan', conditions: { ambient: { nominal: 25, low: 0, high: 40 } }, stages };
+}
+
 /** Forty stages of signal: four chains from a capsule over filters and amplifiers to a converter, no two alike, on one quiet rail. */
 export function signalBoard(): BoardDoc {
   const stages: StageDoc[] = [
@@ -116,6 +143,14 @@ export function editOnSignal(doc: BoardDoc): { atOnce: (i: number) => unknown; a
   const evaluator = new Evaluator();
   evaluator.evaluate(doc);
   const edited = (i: number) => setGiven(setGiven(doc, 'mic1', 'highestGain', 30 + 0.1 * i), 'mic1', 'lowestGain', 30 + 0.1 * i);
+  return { atOnce: (i) => evaluator.atOnce(edited(i)), all: (i) => evaluator.evaluate(edited(i)) };
+}
+
+/** A nudge of one sensor of a scan. */
+export function editOnScan(doc: BoardDoc): { atOnce: (i: number) => unknown; all: (i: number) => unknown } {
+  const evaluator = new Evaluator();
+  evaluator.evaluate(doc);
+  const edited = (i: number) => setGiven(doc, 'bead3', 'measuredTemperature', 20 + 0.1 * i);
   return { atOnce: (i) => evaluator.atOnce(edited(i)), all: (i) => evaluator.evaluate(edited(i)) };
 }
 

@@ -7,8 +7,14 @@ import { checks } from './checks.ts';
 import { codesPerKelvin, equalEnds, indicated, linearising, resistance, selfHeating, share } from './laws.ts';
 import { size } from './sizing.ts';
 
-/** A divider is most sensitive, and hottest, where its halves are alike. */
-const HALVES = { inputs: ['parts.R1.value', 'parts.NTC.value', 'parts.NTC.beta', 'parts.NTC.scale', 'given.measuredTemperature'], samples: 9 };
+/** A divider is most sensitive, and hottest, where its halves are alike: whatever moves them may turn that round. */
+const halves = (...temperatures: string[]) => ({
+  inputs: ['parts.R1.value', ...['value', 'beta', 'scale', 'a', 'b', 'c'].map((key) => `parts.NTC.${key}`), ...temperatures.map((t) => `given.${t}`)],
+  samples: 5,
+});
+const MEASURED = halves('measuredTemperature');
+/** Self-heating, that is part of it, turns round as well. */
+const ERRS = { inputs: ['parts.R1.value', 'parts.NTC.value', 'given.measuredTemperature', 'given.rangeLow', 'given.rangeHigh'], samples: 5 };
 
 export const thermistorInput = defineKind({
   id: 'thermistor-input',
@@ -58,20 +64,20 @@ export const thermistorInput = defineKind({
     },
   },
   outcomes: {
-    temperatureError: { unit: 'K', title: 'error', doc: 'at the temperature measured', inside: HALVES },
-    errorCold: { unit: 'K', title: 'error, coldest', doc: 'at the coldest', inside: HALVES },
-    errorHot: { unit: 'K', title: 'error, hottest', doc: 'at the hottest', inside: HALVES },
+    temperatureError: { unit: 'K', title: 'error', doc: 'at the temperature measured', inside: ERRS },
+    errorCold: { unit: 'K', title: 'error, coldest', doc: 'at the coldest', inside: ERRS },
+    errorHot: { unit: 'K', title: 'error, hottest', doc: 'at the hottest', inside: ERRS },
     ntcResistance: { unit: 'ohm', title: 'resistance', doc: 'at the temperature measured, not heated' },
     nodeVoltage: { unit: 'V', title: 'at the node', doc: 'into the converter' },
     code: { unit: 'count', title: 'code', doc: 'not rounded' },
-    selfHeating: { unit: 'K', title: 'self-heating', doc: 'by its own current', inside: HALVES },
-    codesPerKelvin: { unit: '1/K', title: 'codes for a kelvin', doc: 'at the temperature measured', inside: HALVES },
-    codesPerKelvinCold: { unit: '1/K', title: 'codes for a kelvin, coldest', doc: 'at the coldest', inside: HALVES },
-    codesPerKelvinHot: { unit: '1/K', title: 'codes for a kelvin, hottest', doc: 'at the hottest', inside: HALVES },
-    minimumCodesPerKelvin: { unit: '1/K', title: 'codes for a kelvin, least', doc: 'of both ends', inside: HALVES },
+    selfHeating: { unit: 'K', title: 'self-heating', doc: 'by its own current', inside: MEASURED },
+    codesPerKelvin: { unit: '1/K', title: 'codes for a kelvin', doc: 'at the temperature measured', inside: MEASURED },
+    codesPerKelvinCold: { unit: '1/K', title: 'codes for a kelvin, coldest', doc: 'at the coldest', inside: halves('rangeLow') },
+    codesPerKelvinHot: { unit: '1/K', title: 'codes for a kelvin, hottest', doc: 'at the hottest', inside: halves('rangeHigh') },
+    minimumCodesPerKelvin: { unit: '1/K', title: 'codes for a kelvin, least', doc: 'of both ends', inside: halves('rangeLow', 'rangeHigh') },
     equalEndsResistance: { unit: 'ohm', title: 'R1 for equal ends', doc: 'as sensitive at the coldest as at the hottest' },
     linearisingResistance: { unit: 'ohm', title: 'R1 for a straight middle', doc: 'the curve turns in the middle of the range' },
-    faultMargin: { unit: 'ratio', title: 'room to the rails', doc: 'of either end; open and short are then told from a reading', inside: HALVES },
+    faultMargin: { unit: 'ratio', title: 'room to the rails', doc: 'of either end; open and short are then told from a reading' },
     sourceResistance: { unit: 'ohm', title: 'source resistance' },
     timeConstant: { unit: 's', title: 'time constant', doc: 'of the input' },
     current: { unit: 'A', title: 'current', doc: 'through the divider' },

@@ -64,7 +64,7 @@ export const i2cBus = defineKind({
     unassigned: { unit: 'count', title: 'devices without an address', doc: 'that cannot get one of their own' },
     busCapacitance: { unit: 'F', title: 'capacitance', doc: 'of a line' },
     effectivePullUp: { unit: 'ohm', title: 'pull-up', doc: 'with those of the modules' },
-    pullUpMinimum: { unit: 'ohm', title: 'least pull-up', doc: 'that a device pulls low' },
+    pullUpMinimum: { unit: 'ohm', title: 'least pull-up', doc: 'that a device pulls low', inside: { inputs: ['given.busVoltage'], samples: 41 } },
     pullUpMaximum: { unit: 'ohm', title: 'largest pull-up', doc: 'that rises in time' },
     riseTime: { unit: 's', title: 'rise time', doc: '30 to 70 %' },
     sinkCurrent: { unit: 'A', title: 'sink current', doc: 'of a line' },

@@ -12,7 +12,9 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
   const mode = MODES[x.given.mode as keyof typeof MODES];
   const volts = s.range('busVoltage').high;
   const { low, sinks } = lowOf(x.given.mode, volts);
-  const at = (r1: number) => bus({ ...x, parts: { ...x.parts, R1: { ...x.parts.R1, value: r1 } } });
+  // The modules' pull-ups and the capacitance stay what they are.
+  const without = bus({ ...x, parts: { ...x.parts, R1: { ...x.parts.R1, value: Infinity } } });
+  const at = (r1: number) => ({ ohms: 1 / (1 / r1 + 1 / without.ohms), farads: without.farads });
   const t = s.tolerance('R1');
   const all = s.candidates('R1', LEAST, MOST);
   const rises = (r1: number) => {

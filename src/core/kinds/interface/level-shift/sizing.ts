@@ -24,15 +24,17 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
     const [t1, t2] = [s.tolerance('R1'), s.tolerance('R2')];
     const want = s.range('inputHigh').high * (1 + s.comfort);
     const stand = s.range('inputMaximum').low * (1 - s.comfort);
+    const drive = Math.max(0, volts.nominal - g.outputHighDrop);
     const found: { r1: number; r2: number; current: number; off: number }[] = [];
+    const r2s = s.candidates('R2', LEAST, MOST);
     for (const r1 of s.candidates('R1', LEAST, MOST))
-      for (const r2 of s.candidates('R2', LEAST, MOST)) {
-        const w = at(r1, r2);
-        if (w.ohms * (1 + Math.max(t1, t2)) > most) continue;
+      for (const r2 of r2s) {
+        const before = r1 + g.driverResistance;
+        if (((before * r2) / (before + r2)) * (1 + Math.max(t1, t2)) > most) continue;
         const [low, high] = [share(volts.low, r1, r2, t1, -t2), share(volts.high, r1, r2, -t1, t2)];
         // Beside both limits with room to spare; else nearest to the middle of them.
         const off = Math.max(0, want / low - 1, high / stand - 1);
-        found.push({ r1, r2, current: w.current, off });
+        found.push({ r1, r2, current: drive / (before + r2), off });
       }
     found.sort((a, b) => (Math.abs(a.off - b.off) > 1e-6 ? a.off - b.off : a.current - b.current));
     return found
