@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { gate } from '../gate/gate.ts';
 import { GENERIC_CONTROLLERS } from '../parts/controllers.ts';
 import { board, nominal, refusals, sumOf } from '../testing/boards.ts';
 import { controllerFindings, looseUses, pinRows } from './controller.ts';
@@ -78,6 +79,17 @@ describe('the controller', () => {
     expect(texts(timer('C0'))).toContain('needs a pin of a timer');
     expect(texts(timer('Z9'))).toContain('has no pin Z9');
     expect(texts(timer('B0'))).not.toMatch(/Pin|pin/);
+  });
+
+  it('lets a loaded boot pin be waived with a reason, and nothing that must be mended', () => {
+    const stages = [{ id: 't', kind: 'mcu-timer', pins: { pin: 'D0' } }];
+    const waivers = [{ stage: 't', check: 'pin D0', reason: 'low at reset, as it has to be' }];
+    const open = gate(on(stages));
+    const waived = gate(sumOf([rail, ...stages], { controller, waivers }));
+    expect(open.toWaive.some((f) => f.pin === 'D0')).toBe(true);
+    expect(waived.toWaive.some((f) => f.pin === 'D0')).toBe(false);
+    expect(waived.waived.some((w) => w.finding.pin === 'D0')).toBe(true);
+    expect(gate(on([{ id: 'dog', kind: 'watchdog' }])).blocking.some((f) => f.text.includes('nothing listens'))).toBe(true);
   });
 
   it('finds an alarm and a reset that nobody hears, until they are on a pin', () => {

@@ -104,8 +104,9 @@ export function controllerFindings({ controller }: BoardDoc, stages: readonly St
   if (!controller) return [];
   const rows = pinRows(controller, stages);
   const findings: Finding[] = [];
+  // What may be waived is waived by its pin.
   const say = (severity: Finding['severity'], stage: string | null, text: string, pin?: string) =>
-    findings.push({ severity, stage, ...(pin ? { pin } : {}), text });
+    findings.push({ severity, stage, ...(pin ? { pin } : {}), ...(pin && severity === 'should' ? { check: `pin ${pin}` } : {}), text });
   const figure = (name: ControllerFigure) => figureOf(controller, name);
   const used = rows.filter((r) => r.taken.length);
 

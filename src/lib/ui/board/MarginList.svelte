@@ -22,7 +22,7 @@
   );
   let shown = $derived(all.filter((m) => (!stage || m.s.id === stage) && (!severity || m.check.severity === severity)));
   let most = $derived(Math.max(FEW, shown.filter((m) => m.check.status === 'fail').length));
-  let findings = $derived(sum.findings.filter((f) => !f.check || sum.byId.get(f.stage ?? '')?.checks.some((c) => c.id === f.check && isCondition(c))));
+  let findings = $derived(sum.findings.filter((f) => sum.byId.get(f.stage ?? '')?.checks.find((c) => c.id === f.check && !isCondition(c)) === undefined));
   // What would help is looked for beside the page: the figures come first.
   let first = $derived(shown.find((m) => m.check.status === 'fail' && !m.check.follows));
   let help = $derived(first && session.mender.of(session.doc, first.s.id, first.check.id)?.help);

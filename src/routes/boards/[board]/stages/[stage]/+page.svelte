@@ -54,7 +54,7 @@
   $effect(() => void (stage && learn([stage.kind])));
   let tabs = $derived(TABS.filter(([id]) => id !== 'curves' || telling?.curves || telling?.simulate));
   let shown = $derived<TabId>(tabs.some(([id]) => id === tab) ? tab : 'figure');
-  let findings = $derived(session.sum.findings.filter((f) => f.stage === stage?.id && !f.check));
+  let findings = $derived(session.sum.findings.filter((f) => f.stage === stage?.id && !stage?.checks.some((c) => c.id === f.check)));
 
   function press(e: KeyboardEvent): void {
     if (isTaken(e)) return;
