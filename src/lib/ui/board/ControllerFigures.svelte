@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { ControllerDoc } from '../../../core/board/document.ts';
   import { CONTROLLER_FIGURES, type ControllerFigure } from '../../../core/parts/controllers.ts';
+  import { entryText } from '../../../core/quantity/format.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';
   import QuantityField from '../stage/QuantityField.svelte';
 
@@ -22,7 +23,7 @@
   <h2>Figures</h2>
   <p class="small soft">What stages on its pins take from it. An empty field takes the usual figure.</p>
   {#each figures as [id, f] (id)}
-    <div class="row">
+    <div class="row" class:wide={entryText(controller.figures?.[id] ?? f.usual, f.unit).length > 14}>
       <span class="label" title={f.doc}>{f.title}</span>
       <div>
         <QuantityField label={f.title} unit={f.unit} value={controller.figures?.[id] ?? f.usual} clears onset={(v) => set(id, v)} />
@@ -40,6 +41,10 @@
     padding: 5px 0;
     border-bottom: 1px solid var(--line);
     align-items: baseline;
+  }
+  .wide {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 0;
   }
   .doc {
     display: block;

@@ -195,6 +195,19 @@
     gap: 8px;
     padding: 8px 0;
   }
+  @media print {
+    td select,
+    td input {
+      border: 0;
+      background: none;
+      appearance: none;
+    }
+    .free,
+    form,
+    td :global(button) {
+      display: none;
+    }
+  }
   @media (max-width: 900px) {
     section {
       overflow-x: auto;

@@ -169,9 +169,16 @@
     }
   }
   @media print {
-    .set select,
+    .set label:first-child,
     .do {
       display: none;
+    }
+    .set select,
+    .set input {
+      border: 0;
+      padding-left: 0;
+      background: none;
+      appearance: none;
     }
   }
 </style>
