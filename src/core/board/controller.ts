@@ -2,11 +2,10 @@ import { CONTROLLER_FIGURES, type ControllerFigure, type PinDoc } from '../parts
 import { formatText } from '../quantity/format.ts';
 import { toRange, type Range } from '../quantity/uncertain.ts';
 import type { PinUse } from '../stage/contract.ts';
-import type { Judged } from '../stage/judged.ts';
-import type { BoardDoc, ControllerDoc, StageDoc } from './document.ts';
-import type { StageSum } from './evaluate.ts';
+import type { BoardDoc, ControllerDoc } from './document.ts';
 import { seen } from './links.ts';
 import type { Link, StageNode } from './node.ts';
+import type { Summed } from './summed.ts';
 import type { Finding, Rail, Wiring } from './wiring.ts';
 
 // The controller as a place on the board: stages that stand on its pins take its figures, and its pins are counted.
@@ -59,21 +58,14 @@ export interface PinRow {
   taken: PinTaken[];
 }
 
-interface Stage {
-  doc: StageDoc;
-  title: string;
-  kind: StageSum['kind'];
-  judged: Judged;
-}
-
-const usesOf = (s: Stage): [use: string, def: PinUse][] => Object.entries(s.kind.controller?.uses ?? {}).filter(([, def]) => !def.unless?.(s.judged.x));
+const usesOf = (s: Summed): [use: string, def: PinUse][] => Object.entries(s.kind.controller?.uses ?? {}).filter(([, def]) => !def.unless?.(s.judged.x));
 
 /** What stages do with pins that they are not put on yet, by the names the document keeps. */
-export const looseUses = (stages: readonly Stage[]): { stage: string; title: string; use: string; def: PinUse }[] =>
+export const looseUses = (stages: readonly Summed[]): { stage: string; title: string; use: string; def: PinUse }[] =>
   stages.flatMap((s) => usesOf(s).flatMap(([use, def]) => (s.doc.pins?.[use] ? [] : [{ stage: s.doc.id, title: s.title, use, def }])));
 
 /** Pins in the order of the controller, each with what hangs on it; pins that only stages name come last. */
-export function pinRows(controller: ControllerDoc, stages: readonly Stage[]): PinRow[] {
+export function pinRows(controller: ControllerDoc, stages: readonly Summed[]): PinRow[] {
   const rows = new Map<string, PinRow>(Object.entries(controller.pins ?? {}).map(([pin, doc]) => [pin, { pin, doc, taken: [] }]));
   for (const s of stages)
     for (const [use, def] of usesOf(s)) {
@@ -100,7 +92,7 @@ const volts = (v: number) => formatText(v, 'V', 3);
 const amps = (a: number) => formatText(a, 'A', 3);
 
 /** Pins with more on them than they can bear, levels that hurt or are not read, and outputs that nobody hears. */
-export function controllerFindings({ controller }: BoardDoc, stages: readonly Stage[], supply: Range | null): Finding[] {
+export function controllerFindings({ controller }: BoardDoc, stages: readonly Summed[], supply: Range | null): Finding[] {
   if (!controller) return [];
   const rows = pinRows(controller, stages);
   const findings: Finding[] = [];

@@ -156,12 +156,13 @@ export function moveStage(doc: BoardDoc, id: string, by: number): BoardDoc {
 /** What a port can be connected to: rails somebody names, outputs of other stages. */
 export function choicesFor(doc: BoardDoc, stage: StageDoc): { rails: string[]; signals: string[] } {
   const rails = [...new Set(doc.stages.flatMap((s) => (s.id === stage.id ? [] : Object.values(s.rails ?? {}))))].sort();
-  const events = signalPorts(mustKind(stage.kind)).some(([, p]) => p.role === 'in' && p.event);
+  const ins = signalPorts(mustKind(stage.kind)).flatMap(([, p]) => (p.role === 'in' ? [p] : []));
+  const events = ins.some((p) => p.event);
   const signals = doc.stages.flatMap((s) =>
     s.id === stage.id
       ? []
       : signalPorts(mustKind(s.kind))
-          .filter(([, p]) => p.role === 'out' && p.down && (p.event ?? false) === events)
+          .filter(([, p]) => p.role === 'out' && p.down && (p.event ?? false) === events && ins.some((i) => i.readings === p.readings))
           .map(([port]) => `${s.id}.${port}`),
   );
   return { rails, signals };

@@ -1,6 +1,6 @@
 import { chargeAt, CHEMISTRIES, type ChemistryId } from '../physics/cells.ts';
 import { formatText } from '../quantity/format.ts';
-import type { StageSum } from './evaluate.ts';
+import type { Summed } from './summed.ts';
 import type { Finding } from './wiring.ts';
 
 /** What the error of a monitor's threshold costs: the charge still in the battery when it acts too early, and what is left when it acts too late. */
@@ -18,7 +18,7 @@ export interface ThresholdCost {
 }
 
 /** Costs of every monitor that hangs on a battery. */
-export function thresholdCosts(stages: readonly StageSum[]): (ThresholdCost & { stage: StageSum; battery: StageSum })[] {
+export function thresholdCosts(stages: readonly Summed[]): (ThresholdCost & { stage: Summed; battery: Summed })[] {
   return stages.flatMap((s) => {
     const rail = s.doc.rails?.in;
     const battery = rail === undefined ? undefined : stages.find((b) => b.kind.lasts && b.doc.rails?.out === rail);
@@ -42,7 +42,7 @@ export function thresholdCosts(stages: readonly StageSum[]): (ThresholdCost & { 
 const WORTH = 0.02;
 
 /** What the errors of monitors cost in run time, in words. */
-export const thresholdFindings = (stages: readonly StageSum[]): Finding[] =>
+export const thresholdFindings = (stages: readonly Summed[]): Finding[] =>
   thresholdCosts(stages).flatMap(({ stage, battery, low, high, unused, time, left }): Finding[] => {
     if (unused < WORTH && (left ?? 0) > WORTH) return [];
     const volts = (v: number) => formatText(v, 'V', 3);

@@ -1,6 +1,8 @@
 import type { Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
-import type { PinAbility } from '../stage/contract.ts';
+
+/** What a pin of a controller can do; whatever it is, it is a digital one too, but for those of a crystal. */
+export type PinAbility = 'digital' | 'analog' | 'timer' | 'crystal';
 
 interface Figure {
   unit: Unit;

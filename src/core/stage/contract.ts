@@ -1,6 +1,6 @@
 import type { Bench, Measured } from '../circuit/measure.ts';
 import type { Element } from '../circuit/netlist.ts';
-import type { ControllerFigure } from '../parts/controllers.ts';
+import type { ControllerFigure, PinAbility } from '../parts/controllers.ts';
 import type { DeviceSort } from '../parts/devices.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
@@ -228,6 +228,8 @@ type SignalBack = 'loadResistance' | 'bias' | 'fullScale' | 'resolution' | 'maxi
 interface SignalPortOf<N extends string> {
   /** Carries when something happens, s, instead of a voltage: no level to draw, and only another such port hears it. */
   event?: true;
+  /** Carries readings instead of a voltage: only who takes readings is offered it. */
+  readings?: true;
   /** Whether the stage has this port with what is chosen; it always has where nothing is said. */
   exists?: (given: Given) => boolean;
   fills: Readonly<Partial<Record<SignalFill, N>>>;
@@ -335,9 +337,6 @@ export interface WarmDevice<N extends string = string> {
 
 /** A stage that takes up the heat of others and gives them its temperature: an enclosure, or a heatsink with places for devices. */
 export type Shelter = { link: 'inside'; heat: string; hottest: string; temperature: string } | { link: 'mount'; slots: readonly string[]; temperature: string };
-
-/** What a pin of a controller can do; whatever it is, it is a digital one too, but for those of a crystal. */
-export type PinAbility = 'digital' | 'analog' | 'timer' | 'crystal';
 
 /** What a stage does with a pin of the controller. */
 export interface PinUse {

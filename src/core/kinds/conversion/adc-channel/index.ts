@@ -292,6 +292,7 @@ export const adcChannel = defineKind({
     },
     out: {
       role: 'out',
+      readings: true,
       fills: { sampleRate: 'sampleRate' },
       down: (c) => ({ data: { channels: exactly(1), rate: c.must('sampleRate'), bits: c.range('resolution') } }),
     },

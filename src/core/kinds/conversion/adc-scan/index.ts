@@ -13,6 +13,7 @@ const places = Object.fromEntries(
     `in${i + 1}`,
     {
       role: 'in',
+      readings: true,
       fills: {},
       back: { sampleRate: 'channelRate' },
       exists: (g: Given) => i < (g.converters as number) * (g.channelsPerConverter as number),
@@ -112,6 +113,7 @@ export const adcScan = defineKind({
     ...places,
     out: {
       role: 'out',
+      readings: true,
       fills: {},
       down: (c, incoming) => {
         const g = c.x.given;

@@ -110,7 +110,7 @@ export const sensorBridge = defineKind({
       gives: {},
     },
   },
-  signals: { out: { role: 'out', fills: {}, down: () => ({}) } },
+  signals: { out: { role: 'out', readings: true, fills: {}, down: () => ({}) } },
   acquires: {
     unit: 'kg',
     terms: (c) => {

@@ -124,6 +124,7 @@ export const supplyMonitor = defineKind({
   signals: {
     out: {
       role: 'out',
+      readings: true,
       fills: {},
       down: (c) => ({
         dc: c.pick('pinVoltage'),
