@@ -84,23 +84,26 @@ export const telling: Telling<typeof pwmDac> = {
     const two = g.poles === 2;
     const out = two ? 'o' : 'm';
     const slowest = n.taus[0]!;
-    // Enough periods to settle, in steps of a part of one; what is too many is left to the formula.
-    const cycles = Math.ceil((9 * slowest) / period) + 2;
+    // From the middle of a pulse all capacitors stand at their mean: few periods show the ripple, however slow the filter is.
+    const cycles = Math.min(Math.ceil((9 * slowest) / period) + 2, 12);
+    const stop = cycles * period;
+    const mean = (n.gain * g.supplyVoltage) / 2;
+    const middle = two && Number.isFinite(g.loadResistance) ? mean * (1 + parts.R2.value! / g.loadResistance) : mean;
     const elements: Element[] = [
       {
         is: 'voltage',
         name: 'Vp',
         a: 's',
         b: '0',
-        wave: { sort: 'pulse', low: 0, high: g.supplyVoltage, delay: 0, rise: period * 1e-4, fall: period * 1e-4, width: period / 2, period },
+        wave: { sort: 'pulse', low: 0, high: g.supplyVoltage, delay: -period / 4, rise: period * 1e-4, fall: period * 1e-4, width: period / 2, period },
         ac: 1,
       },
       { is: 'resistor', name: 'R1', a: 's', b: 'm', ohms: n.ra },
-      { is: 'capacitor', name: 'C1', a: 'm', b: '0', farads: parts.C1.value, initial: g.supplyVoltage / 2 },
+      { is: 'capacitor', name: 'C1', a: 'm', b: '0', farads: parts.C1.value, initial: two ? middle : mean },
       ...(two
         ? ([
             { is: 'resistor', name: 'R2', a: 'm', b: 'o', ohms: parts.R2.value! },
-            { is: 'capacitor', name: 'C2', a: 'o', b: '0', farads: parts.C2.value!, initial: g.supplyVoltage / 2 },
+            { is: 'capacitor', name: 'C2', a: 'o', b: '0', farads: parts.C2.value!, initial: mean },
           ] as const)
         : []),
       ...(Number.isFinite(g.loadResistance) ? [{ is: 'resistor' as const, name: 'RL', a: out, b: '0', ohms: g.loadResistance }] : []),
@@ -109,8 +112,15 @@ export const telling: Telling<typeof pwmDac> = {
       elements,
       out,
       band: [1e-3 / slowest, 1e3 / slowest],
-      time: { stop: Math.min(cycles, 50) * period, start: 'rest' },
-      confirms: { cutoffFrequency: (b) => b.corner(out, 1e-4 / slowest, 1e4 / slowest) },
+      time: { stop, start: 'rest' },
+      confirms: {
+        cutoffFrequency: (b) => b.corner(out, 1e-4 / slowest, 1e4 / slowest),
+        outputRipple: (b) =>
+          b.over({ stop, step: period / 400, start: 'rest', outputs: [out] }, (t) => {
+            const last = [...t.signals[out]!].filter((_, i) => t.time[i]! >= stop - period);
+            return Math.max(...last) - Math.min(...last);
+          }),
+      },
     };
   },
   curves: (x) => {
