@@ -1,12 +1,11 @@
 import type { ErrorTerm, RemovedBy } from '../stage/contract.ts';
+import { PEAK_TO_PEAK } from '../physics/noise.ts';
 import type { Unit } from '../quantity/units.ts';
 import type { StageSum, Sum } from './evaluate.ts';
 import { titleOf } from '../stage/titles.ts';
 
 // What a reading is wrong by, from the sensor to the number: each term in the sensor's own unit and in steps of the converter.
 
-/** All but one reading in a thousand of a normal distribution lie within this, peak to peak over rms. */
-const PEAK_TO_PEAK = 6.6;
 /** Points of a calibration: none, one, two, and as many as take a bend away. */
 export const POINTS = [0, 1, 2, 3] as const;
 
@@ -45,8 +44,8 @@ const survives = (removedBy: RemovedBy, points: number): boolean => removedBy ==
 
 /** What every reading of the board is wrong by, in the order of the board. */
 export function acquisitionBudgets(sum: Sum): AcquisitionBudget[] {
-  const wired = new Set(sum.stages.flatMap((s) => Object.values(s.doc.signals ?? {}).map((ref) => ref.split('.')[0]!)));
-  const read = (s: StageSum) => [...wired].includes(s.id) && listenersOf(sum, s.id).some((l) => l.kind.id !== 'adc-scan' && l.kind.id !== 'serial-link');
+  // What somebody listens to as a voltage is read there.
+  const read = (s: StageSum) => listenersOf(sum, s.id).some((l) => l.kind.id !== 'adc-scan' && l.kind.id !== 'serial-link');
   return sum.stages.flatMap((s) => {
     if (!s.kind.acquires?.lsb || s.judged.dead || read(s)) return [];
     const budget = budgetOf(sum, s);
@@ -175,8 +174,8 @@ function rateOf(sum: Sum, end: StageSum): Rate | null {
   const scan = listenersOf(sum, end.id).find((s) => s.kind.id === 'adc-scan');
   if (scan) {
     const hertz = scan.judged.nominal('channelRate');
-    const limit = scan.judged.study.nominal.limitedBy;
-    return hertz === null ? null : { hertz, limitedBy: typeof limit === 'string' ? `${limit} of ${scan.title}` : null, skew: scan.judged.nominal('skewTime') };
+    const limit = scan.judged.text('limitedBy');
+    return hertz === null ? null : { hertz, limitedBy: limit === null ? null : `${limit} of ${scan.title}`, skew: scan.judged.nominal('skewTime') };
   }
   const own = end.kind.acquires!.rate;
   const range = own === undefined ? null : end.judged.pick(own as never);

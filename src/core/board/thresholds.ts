@@ -5,7 +5,6 @@ import type { Finding } from './wiring.ts';
 
 /** What the error of a monitor's threshold costs: the charge still in the battery when it acts too early, and what is left when it acts too late. */
 export interface ThresholdCost {
-  monitor: string;
   /** Where it may act, V. */
   low: number;
   high: number;
@@ -13,8 +12,8 @@ export interface ThresholdCost {
   unused: number;
   /** The same as time at the average current, s; null where no run time is known. */
   time: number | null;
-  /** Of the capacity, left when it acts at the low end; null where the battery is empty before. */
-  left: number | null;
+  /** Of the capacity, left when it acts at the low end; 0 where the battery is empty before. */
+  left: number;
 }
 
 /** Costs of every monitor that hangs on a battery. */
@@ -34,7 +33,7 @@ export function thresholdCosts(stages: readonly Summed[]): (ThresholdCost & { st
     // Above the rest voltage of a full cell it acts at once.
     const unused = Math.max(0, (early ?? (high > g.lowThreshold ? 1 : 0)) - (meant ?? 0));
     const time = battery.judged.nominal(battery.kind.lasts!.time as never);
-    return [{ monitor: s.id, stage: s, battery, low, high, unused, time: time === null ? null : unused * time, left: charge(low) }];
+    return [{ stage: s, battery, low, high, unused, time: time === null ? null : unused * time, left: charge(low) ?? 1 }];
   });
 }
 
@@ -44,10 +43,10 @@ const WORTH = 0.02;
 /** What the errors of monitors cost in run time, in words. */
 export const thresholdFindings = (stages: readonly Summed[]): Finding[] =>
   thresholdCosts(stages).flatMap(({ stage, battery, low, high, unused, time, left }): Finding[] => {
-    if (unused < WORTH && (left ?? 0) > WORTH) return [];
+    if (unused < WORTH && left > WORTH) return [];
     const volts = (v: number) => formatText(v, 'V', 3);
     const early = `At worst ${formatText(unused, 'ratio', 2)} of the charge of ${battery.title} is not used${time === null ? '' : `, ${formatText(time, 's', 2)} of its run time`}`;
-    const late = left === null || left <= 0 ? 'or it is empty before that acts' : `or only ${formatText(left, 'ratio', 2)} is left when it acts`;
+    const late = left === 0 ? 'or it is empty before that acts' : `or only ${formatText(left, 'ratio', 2)} is left when it acts`;
     return [
       {
         severity: 'note',

@@ -18,3 +18,6 @@ export const capacitorNoise = (farads: number, celsius: number): number => Math.
  * @param rms noise in V @param width of its band in Hz, that of its first pole counted
  */
 export const evenDensity = (rms: Range | null, width: number): Range | null => (rms && width > 0 ? scaleRange(rms, 1 / Math.sqrt(width)) : null);
+
+/** Peak to peak over rms: all but one reading in a thousand of a normal distribution lie within. */
+export const PEAK_TO_PEAK = 6.6;

@@ -1,7 +1,7 @@
 import { impossible, isAbsent, missing, none, type Value } from '../../../math/absent.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
 import { fromDb } from '../../../physics/network.ts';
-import { thermalNoise } from '../../../physics/noise.ts';
+import { PEAK_TO_PEAK, thermalNoise } from '../../../physics/noise.ts';
 import { defineKind, type Refusal } from '../../../stage/contract.ts';
 import { choice, flag, list, num, openOhms } from '../../../stage/fields.ts';
 import { calibrated, errorTerms, extremeSum, noiseBandwidth, rootSum, settling, type Network } from './budget.ts';
@@ -9,9 +9,6 @@ import { fitLine, type Point } from './calibration.ts';
 import { checks } from './checks.ts';
 import { aliasRejection, interferenceRejection, ownAttenuation, ownCorner } from './rejection.ts';
 import { size } from './sizing.ts';
-
-/** Peak-to-peak noise is taken as 6.6 times rms: all but one reading in a thousand of a normal distribution. */
-const PEAK_TO_PEAK = 6.6;
 
 /** The error is least at the temperature of the calibration, and turns round there. */
 const TURNS = { inputs: ['given.calibrationTemperature'], samples: 9 };

@@ -32,6 +32,8 @@ export function schedule(g: AnyInputs) {
   const round = k * step;
   const work = g.processorTime + (g.blocking ? busTime : 0);
   return {
+    entry,
+    cycles,
     start,
     fetch,
     read,

@@ -14,8 +14,6 @@ export const telling: Telling<typeof adcScan> = {
     const s = schedule(g);
     const counts = { M: 'converters' as const, K: 'channelsPerConverter' as const };
     const continuous = g.mode === 'continuous';
-    const cycles = !continuous ? g.settleCycles : g.channelsPerConverter > 1 ? g.settleCycles + 1 : 1;
-    const entry = g.bus === 'i2c' && g.busClock > 1e6 ? 10 / 400e3 : 0;
     const bits = (n: number) => (n === 0 ? 0 : g.bitsPerByte * n + g.framingBits);
     const started = s.start > 0 ? g.configBytes : 0;
     const transactions = [started, g.pointerBytes, g.readBytes].filter((n) => n > 0).length;
@@ -29,7 +27,7 @@ export const telling: Telling<typeof adcScan> = {
           n: [bits(started) + bits(g.pointerBytes) + bits(g.readBytes), 'count'],
           f: 'busClock',
           q: [transactions, 'count'],
-          te: [entry, 's'],
+          te: [s.entry, 's'],
         },
         'bits of start, pointer and read; entry of the high-speed mode before each',
       ),
@@ -37,7 +35,7 @@ export const telling: Telling<typeof adcScan> = {
         'Conversion',
         'tc = tw + n/f',
         'conversionTime',
-        { tw: [continuous ? 0 : g.wakeUpTime, 's'], n: [cycles, 'count'], f: 'dataRate' },
+        { tw: [continuous ? 0 : g.wakeUpTime, 's'], n: [s.cycles, 'count'], f: 'dataRate' },
         'settling of the filter',
       ),
       step('Round', 't = K*ts', 'roundTime', { K: 'channelsPerConverter', ts: 'skewTime' }, 'a step for each channel of a converter'),

@@ -1,9 +1,10 @@
 import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
+import { PEAK_TO_PEAK } from '../../../physics/noise.ts';
 import { ambientSpan } from '../../../physics/thermal.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import { flag, num } from '../../../stage/fields.ts';
 import { checks } from './checks.ts';
-import { COPPER, network, PEAK_TO_PEAK } from './laws.ts';
+import { COPPER, network } from './laws.ts';
 
 export const sensorBridge = defineKind({
   id: 'sensor-bridge',

@@ -2,8 +2,6 @@ import type { AnyInputs } from '../../../stage/data.ts';
 
 /** Copper over temperature, ppm/K. */
 export const COPPER = 3930;
-/** Peak-to-peak noise over rms: all but one reading in a thousand. */
-export const PEAK_TO_PEAK = 6.6;
 
 /** The bridges in parallel behind their leads: what is left of the excitation, V, and what it draws, A. // Wheatstone bridge */
 export function network(g: AnyInputs) {

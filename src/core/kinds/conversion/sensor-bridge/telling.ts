@@ -1,9 +1,10 @@
 import { BOLTZMANN, ZERO_CELSIUS } from '../../../physics/constants.ts';
+import { PEAK_TO_PEAK } from '../../../physics/noise.ts';
 import { ambientSpan } from '../../../physics/thermal.ts';
 import { dot, ground, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut } from '../../../stage/words.ts';
-import { COPPER, network, PEAK_TO_PEAK } from './laws.ts';
+import { COPPER, network } from './laws.ts';
 import type { sensorBridge } from './index.ts';
 
 export const telling: Telling<typeof sensorBridge> = {

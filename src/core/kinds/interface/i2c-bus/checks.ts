@@ -3,7 +3,7 @@ import { addressText, hex } from '../../../quantity/addresses.ts';
 import { choose, less, more } from '../../../stage/cures.ts';
 import type { Judged } from '../../../stage/judged.ts';
 import { held, say } from '../../../stage/words.ts';
-import { bus, each, lowOf, MODES, type Row } from './laws.ts';
+import { bus, each, lowOf, MODES, type Row } from '../../../models/two-wire-bus.ts';
 
 const mode = (c: Judged) => MODES[c.x.given.mode as keyof typeof MODES];
 

@@ -3,7 +3,7 @@ import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import { checks } from './checks.ts';
-import { ALERT_PIN, bus, clockOf, MODES, RISE, transaction, unassignedOf, type Row } from './laws.ts';
+import { ALERT_PIN, bus, clockOf, MODES, RISE, transaction, unassignedOf, type Row } from '../../../models/two-wire-bus.ts';
 import { size } from './sizing.ts';
 
 const alerts = (g: Given) => (g.alertDevices as number) > 0;

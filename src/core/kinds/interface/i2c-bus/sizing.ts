@@ -2,7 +2,7 @@ import { formatText } from '../../../quantity/format.ts';
 import { nextBelow } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
-import { bus, lowOf, MODES, RISE } from './laws.ts';
+import { bus, lowOf, MODES, RISE } from '../../../models/two-wire-bus.ts';
 
 const KEEP = 3;
 const [LEAST, MOST] = [100, 1e5];

@@ -4,7 +4,7 @@ import { hex } from '../../../quantity/addresses.ts';
 import { dot, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
-import { ALERT_PIN, bus, clockOf, each, lowOf, MODES, RISE, type Row } from './laws.ts';
+import { ALERT_PIN, bus, clockOf, each, lowOf, MODES, RISE, type Row } from '../../../models/two-wire-bus.ts';
 import type { i2cBus } from './index.ts';
 
 /** Devices that a figure has room for. */

@@ -2,7 +2,7 @@ import { choose, less, more } from '../../../stage/cures.ts';
 import type { Judged } from '../../../stage/judged.ts';
 import { held } from '../../../stage/words.ts';
 
-const only = (...methods: string[]) => ({ applies: (c: Judged) => methods.includes(c.x.given.method) });
+const shiftedBy = (...methods: string[]) => ({ applies: (c: Judged) => methods.includes(c.x.given.method) });
 
 export const checks = {
   direction: held('goes this way', 'directionSupported', 'atLeast', () => 0.5, 'the direction chosen', 'must', [
@@ -51,7 +51,7 @@ export const checks = {
     [more('R1.value'), choose('given.method', 'translator')],
     {
       derated: true,
-      ...only('series-clamp'),
+      ...shiftedBy('series-clamp'),
     },
   ),
   'rail-injection': held(
@@ -62,7 +62,7 @@ export const checks = {
     'what the rail always carries',
     'must',
     [more('R1.value'), choose('given.method', 'translator'), more('given.railMinimumLoad'), 'A load on the rail: a regulator cannot take current back.'],
-    only('series-clamp'),
+    shiftedBy('series-clamp'),
   ),
   'back-feed': held(
     'into a dead side',
@@ -82,6 +82,6 @@ export const checks = {
     'what turns it well on',
     'must',
     [less('Q1.thresholdVoltage'), choose('given.method', 'translator')],
-    only('mosfet'),
+    shiftedBy('mosfet'),
   ),
 };

@@ -1,5 +1,5 @@
-import { assignAddresses, type Addressed } from '../../../models/addresses.ts';
-import type { AnyInputs } from '../../../stage/data.ts';
+import { assignAddresses, type Addressed } from './addresses.ts';
+import type { AnyInputs } from '../stage/data.ts';
 
 /** From 30 to 70 % of an exponential. */
 export const RISE = Math.log(0.7 / 0.3);
