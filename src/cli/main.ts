@@ -14,6 +14,15 @@ import { formatText } from '../core/quantity/format.ts';
 import { parseNumber } from '../core/quantity/parse.ts';
 import { KINDS } from '../core/kinds/all.ts';
 import { tellingOf } from '../core/kinds/index.ts';
+import { calibrate } from '../core/measured/calibrate.ts';
+import { match, type By } from '../core/measured/match.ts';
+import { readReadings } from '../core/files/readings.ts';
+import { explain } from '../core/faults/explain.ts';
+import { RestingBoard } from '../core/faults/resting.ts';
+import { readPairs, readParts } from '../core/files/measured-csv.ts';
+import { measure, measureAnswer, type MeasureOptions } from '../core/waveform/measure.ts';
+import { readRecording } from '../core/waveform/read.ts';
+import { WINDOWS, type Window } from '../core/waveform/spectrum.ts';
 import { DISTRIBUTIONS, type Distribution } from '../core/tolerance/random.ts';
 import { VERSION_OF_CORE } from '../core/version.ts';
 import { Pool } from '../workers/pool.ts';
@@ -26,6 +35,11 @@ spark-sum check FILE                         exit 0 when ready to order, 1 when 
 spark-sum montecarlo FILE [--runs 10000] [--seed 1] [--distribution uniform|normal] [--workers N] [--json]
 spark-sum simulate FILE --stage ID --analysis ac|noise|transient|op [--from HZ] [--to HZ] [--points N] [--stop S] [--json]
 spark-sum report FILE --format md|csv [-o OUT]
+spark-sum measure FILE [--channel NAME] [--from S] [--to S] [--rate HZ] [--full-scale V] [--window ${WINDOWS.join('|')}] [--bits N]
+                       [--threshold V] [--hysteresis V] [--between A,B] [--tones WANTED,UNWANTED] [--json]
+spark-sum calibrate FILE [--lsb V] [--points N] [--json]
+spark-sum match FILE --size N [--groups M] [--by value|ratio] [--json]
+spark-sum explain BOARD --readings FILE [--json]
 `;
 
 const out = (text: string) => process.stdout.write(text);
@@ -45,6 +59,8 @@ const WITH_VALUE = new Set([
   '--seed',
   '--distribution',
   '--workers',
+  ...['--channel', '--rate', '--full-scale', '--window', '--bits', '--threshold', '--hysteresis', '--between', '--tones'],
+  ...['--lsb', '--size', '--groups', '--by', '--readings'],
 ]);
 
 interface Line {
@@ -253,12 +269,141 @@ function report(line: Line): number {
   }
 }
 
+/** Refuses a file as whoever asks for it reads it. */
+function refused(line: Line, message: string, more: { issues?: Issue[]; line?: number } = {}): number {
+  const issues = more.issues ?? [];
+  if (line.switches.has('--json')) out(`${JSON.stringify({ error: { message, issues, ...(more.line === undefined ? {} : { line: more.line }) } })}\n`);
+  else complain(`${message}\n${issueLines(issues)}`);
+  return 2;
+}
+
+/** A signed number of an option; a sentence where it cannot be read; undefined where it is not there. */
+function signed(line: Line, name: string, unit: 'Hz' | 's' | 'V' | 'count'): number | string | undefined {
+  const text = line.values.get(`--${name}`);
+  if (text === undefined) return undefined;
+  const read = parseNumber(text, unit);
+  return read.ok ? read.value : `--${name}: ${read.message}`;
+}
+
+function measureOptions(line: Line): MeasureOptions | string {
+  const options: Record<string, unknown> = {};
+  for (const [name, unit] of [['from', 's'], ['to', 's'], ['threshold', 'V'], ['hysteresis', 'V'], ['bits', 'count']] as const) {
+    const value = signed(line, name, unit);
+    if (typeof value === 'string') return value;
+    if (value !== undefined) options[name] = value;
+  }
+  const window = line.values.get('--window');
+  if (window !== undefined && !WINDOWS.includes(window as Window)) return `--window must be one of ${WINDOWS.join(', ')}.`;
+  const pair = (name: string) => line.values.get(name)?.split(',').map((t) => t.trim());
+  const [channels, tones] = [pair('--between'), pair('--tones')];
+  if (channels && channels.length !== 2) return '--between needs the names of two channels, like A,B.';
+  const frequencies = tones?.map((t) => parseNumber(t, 'Hz'));
+  if (frequencies && (frequencies.length !== 2 || frequencies.some((f) => !f.ok || !(f.value > 0)))) return '--tones needs two frequencies, like 1k,2k2.';
+  return {
+    ...options,
+    ...(line.values.has('--channel') ? { channel: line.values.get('--channel')! } : {}),
+    ...(window ? { window: window as Window } : {}),
+    ...(channels ? { between: channels as [string, string] } : {}),
+    ...(frequencies ? { tones: frequencies.map((f) => (f.ok ? f.value : 0)) as [number, number] } : {}),
+  };
+}
+
+function measureFile(line: Line): number {
+  if (line.files.length !== 1) return usage('measure needs one file.');
+  const options = measureOptions(line);
+  if (typeof options === 'string') return usage(options);
+  const [rate, fullScale] = [signed(line, 'rate', 'Hz'), signed(line, 'full-scale', 'V')];
+  for (const value of [rate, fullScale]) if (typeof value === 'string' || (value !== undefined && !(value > 0))) return usage(typeof value === 'string' ? value : '--rate and --full-scale must be above zero.');
+  let bytes: Uint8Array;
+  try {
+    bytes = readFileSync(line.files[0] === '-' ? 0 : line.files[0]!);
+  } catch {
+    return refused(line, `${line.files[0]}: it cannot be read.`);
+  }
+  const read = readRecording(bytes, { ...(rate === undefined ? {} : { rate: rate as number }), ...(fullScale === undefined ? {} : { fullScale: fullScale as number }) });
+  if (!read.ok) return refused(line, `${line.files[0]}: ${read.message}`, read.line === undefined ? {} : { line: read.line });
+  const answer = measure(read.record, options);
+  if (!answer.ok) return refused(line, answer.message);
+  const { measured: m } = answer;
+  if (line.switches.has('--json')) {
+    out(`${JSON.stringify(measureAnswer(m))}\n`);
+    return 0;
+  }
+  const unit = m.unit as 'V';
+  for (const f of m.findings) out(`${f.line === undefined ? '' : `line ${f.line}: `}${f.text}\n`);
+  out(`${m.channel}: mean ${formatText(m.level.mean, unit)}, rms ${formatText(m.level.rms, unit)}, ${formatText(m.level.peakToPeak, unit)} peak to peak\n`);
+  if (m.ripple) out(`ripple  ${formatText(m.ripple.frequency, 'Hz')}, ${formatText(m.ripple.peakToPeak, unit)} peak to peak, noise ${formatText(m.ripple.noise, unit)}\n`);
+  for (const p of m.spectrum?.peaks.slice(0, 10) ?? []) out(`tone    ${formatText(p.frequency, 'Hz')}, ${formatText(p.level, unit)} rms, ${formatText(p.dbc, 'dB', 3)}\n`);
+  if (m.edges?.period) out(`edges   period ${formatText(m.edges.period, 's')}, duty ${formatText(m.edges.duty ?? 0, 'ratio')}\n`);
+  if (m.tones) out(`tones   ${formatText(m.tones.suppression, 'dB')} apart\n`);
+  return 0;
+}
+
+function calibrateFile(line: Line): number {
+  if (line.files.length !== 1) return usage('calibrate needs one file.');
+  const [lsb, points] = [signed(line, 'lsb', 'V'), signed(line, 'points', 'count')];
+  if (typeof lsb === 'string' || (lsb !== undefined && !(lsb > 0))) return usage('--lsb must be a voltage above zero.');
+  if (typeof points === 'string' || (points !== undefined && !(Number.isInteger(points) && points > 0))) return usage('--points must be a whole number above zero.');
+  const loaded = load(line.files[0]!);
+  if (!loaded.ok) return refused(line, loaded.message);
+  const read = readPairs(loaded.text);
+  if (!read.ok) return refused(line, `${line.files[0]} is no table of pairs.`, { issues: read.issues, ...(read.issues[0]?.line === undefined ? {} : { line: read.issues[0].line }) });
+  const c = calibrate(read.pairs, { ...(lsb === undefined ? {} : { lsb }), ...(points === undefined ? {} : { points }) });
+  if (line.switches.has('--json')) out(`${JSON.stringify(c)}\n`);
+  else {
+    out(`gain ${c.gain}, offset ${c.offset}\nmost off ${c.maximumError.before} before, ${c.maximumError.after} after\n${c.constants.line}\n`);
+    for (const d of c.disagree) out(`point ${d.point} lies ${d.off} off the others, ${d.allowed} is explained\n`);
+  }
+  return 0;
+}
+
+function matchFile(line: Line): number {
+  if (line.files.length !== 1) return usage('match needs one file.');
+  const [size, groups] = [signed(line, 'size', 'count'), signed(line, 'groups', 'count')];
+  const by = line.values.get('--by') ?? 'value';
+  if (typeof size !== 'number' || !Number.isInteger(size) || size < 2) return usage('match needs --size with a whole number from 2.');
+  if (groups !== undefined && (typeof groups !== 'number' || !Number.isInteger(groups) || groups < 1)) return usage('--groups must be a whole number above zero.');
+  if (by !== 'value' && by !== 'ratio') return usage('--by must be value or ratio.');
+  const loaded = load(line.files[0]!);
+  if (!loaded.ok) return refused(line, loaded.message);
+  const read = readParts(loaded.text);
+  if (!read.ok) return refused(line, `${line.files[0]} is no table of measured parts.`, { issues: read.issues });
+  const most = Math.floor(read.parts.length / size);
+  if ((groups ?? 1) > most || most < 1) return refused(line, `${read.parts.length} parts make ${most} groups of ${size}, not ${groups ?? 1}.`);
+  const found = match(read.parts, size, groups ?? most, by as By);
+  if (line.switches.has('--json')) out(`${JSON.stringify(found)}\n`);
+  else for (const g of found.groups) out(`${formatText(g.spread, 'ratio', 3).padStart(8)}  ${g.parts.join(' ')}\n`);
+  return 0;
+}
+
+async function explainFile(line: Line): Promise<number> {
+  const file = line.values.get('--readings');
+  if (line.files.length !== 1 || !file) return usage('explain needs a board and --readings with a file of readings.');
+  const opened = open(line.files[0]!);
+  if (!opened.ok) return refused(line, opened.message, { issues: opened.issues });
+  const loaded = load(file);
+  if (!loaded.ok) return refused(line, loaded.message);
+  const read = readReadings(loaded.text);
+  if (!read.ok) return refused(line, `${file} is no list of readings.`, { issues: read.issues });
+  const board = await RestingBoard.of(opened.sum.doc);
+  const found = explain(board, read.readings);
+  if (found.unknown.length) return refused(line, `The board has no test point ${found.unknown.join(', ')}. There are ${board.points.map((p) => p.name).join(', ')}.`);
+  if (line.switches.has('--json')) out(`${JSON.stringify(found)}\n`);
+  else {
+    if (found.nothing) out('No single fault explains these readings.\n');
+    out(`${formatText(found.whole.fits, 'ratio', 3).padStart(8)}  nothing is wrong\n`);
+    for (const f of found.faults.slice(0, 10)) out(`${formatText(f.fits, 'ratio', 3).padStart(8)}  ${f.fault}\n`);
+    if (found.next) out(`Measure next at ${found.next.point}.\n`);
+  }
+  return 0;
+}
+
 function usage(problem: string): number {
   complain(`${problem}\n\n${USAGE}`);
   return 2;
 }
 
-const COMMANDS: Record<string, (line: Line) => number | Promise<number>> = { kinds, evaluate, check, montecarlo, simulate, report };
+const COMMANDS: Record<string, (line: Line) => number | Promise<number>> = { kinds, evaluate, check, montecarlo, simulate, report, measure: measureFile, calibrate: calibrateFile, match: matchFile, explain: explainFile };
 
 function main(args: string[]): number | Promise<number> {
   const [command, ...rest] = args;

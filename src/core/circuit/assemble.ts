@@ -5,6 +5,9 @@ import {
   type CurrentSource,
   type Diode,
   type Element,
+  type Knee,
+  type Load,
+  type Regulator,
   type Mosfet,
   type Netlist,
   type OpAmp,
@@ -37,6 +40,16 @@ export interface OpAmpPlace {
   slots: { inner: number; p: number; n: number };
 }
 
+/** A regulator's current is an unknown of its own, and its row says what decides it. */
+export interface RegulatorPlace {
+  element: Regulator;
+  row: number;
+  /** in, out, sense, against. */
+  nodes: readonly number[];
+  /** Slots of its row: the four nodes, then its current. */
+  slots: readonly number[];
+}
+
 export interface Place<T> {
   element: T;
   nodes: number[];
@@ -61,9 +74,14 @@ export interface System {
   bipolars: Place<Bipolar>[];
   mosfets: Place<Mosfet>[];
   switches: Place<Switch>[];
+  regulators: RegulatorPlace[];
+  loads: Place<Load>[];
+  knees: Place<Knee>[];
   /** Initial values of states, by unknown or between two. */
   initials: { a: number; b: number; value: number; current: boolean }[];
   indexOf: (name: string) => number;
+  /** Unknowns by name, for who asks whether there is one. */
+  index: ReadonlyMap<string, number>;
 }
 
 const BOLTZMANN = 1.380649e-23; // [SI]
@@ -138,7 +156,7 @@ class Builder {
 /** Lays a netlist out as a system. @throws when an element names one that is not there: a slip in the kind */
 export function assemble(net: Netlist): System {
   const m = new Builder();
-  const rest: Omit<System, 'pattern' | 'names' | 'g' | 'b' | 'indexOf'> = {
+  const rest: Omit<System, 'pattern' | 'names' | 'g' | 'b' | 'indexOf' | 'index'> = {
     sources: [],
     noise: [],
     opamps: [],
@@ -146,6 +164,9 @@ export function assemble(net: Netlist): System {
     bipolars: [],
     mosfets: [],
     switches: [],
+    regulators: [],
+    loads: [],
+    knees: [],
     initials: [],
   };
   const branches: Branches = { of: new Map(), henries: new Map() };
@@ -158,6 +179,7 @@ export function assemble(net: Netlist): System {
     names: m.names,
     g: Float64Array.from(m.g),
     b: Float64Array.from(m.b),
+    index: m.index,
     indexOf: (name) => (name === GROUND ? -1 : (m.index.get(name) ?? missing(name))),
   };
 }
@@ -175,7 +197,7 @@ interface Branches {
   henries: Map<number, number>;
 }
 
-type Rest = Omit<System, 'pattern' | 'names' | 'g' | 'b' | 'indexOf'>;
+type Rest = Omit<System, 'pattern' | 'names' | 'g' | 'b' | 'indexOf' | 'index'>;
 
 function stamp(e: Element, m: Builder, out: Rest, branches: Branches, thermal: number): void {
   const ends = (x: { a: string; b: string }) => [m.node(x.a), m.node(x.b)] as const;
@@ -262,6 +284,20 @@ function stamp(e: Element, m: Builder, out: Rest, branches: Branches, thermal: n
       const inner = e.seriesResistance ? m.unknown(`${e.name}.inner`) : a;
       if (e.seriesResistance) resistor(m, out, e.name, a, inner, e.seriesResistance, thermal);
       out.diodes.push(place(m, e, [inner, b]));
+      return;
+    }
+    case 'load':
+      out.loads.push(place(m, e, [m.node(e.a), m.node(e.b)]));
+      return;
+    case 'knee':
+      out.knees.push(place(m, e, [m.node(e.a), m.node(e.b)]));
+      return;
+    case 'regulator': {
+      const nodes = [m.node(e.in), m.node(e.out), m.node(e.sense), m.node(e.against)];
+      const row = m.unknown(`I(${e.name})`);
+      m.add(nodes[0]!, row, 1);
+      m.add(nodes[1]!, row, -1);
+      out.regulators.push({ element: e, row, nodes, slots: [...nodes, row].map((col) => m.slot(row, col)) });
       return;
     }
     case 'switch':

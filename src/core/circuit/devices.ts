@@ -1,5 +1,5 @@
-import { type Bipolar, type Diode, type Mosfet, type Switch } from './netlist.ts';
-import type { OpAmpPlace, Place, System } from './assemble.ts';
+import { type Bipolar, type Diode, type Knee, type Load, type Mosfet, type Switch } from './netlist.ts';
+import type { OpAmpPlace, Place, RegulatorPlace, System } from './assemble.ts';
 
 const BOLTZMANN_PER_CHARGE = 8.617333262e-5; // [SI] k/q, V/K
 const KELVIN = 273.15; // [SI]
@@ -31,9 +31,10 @@ export class Devices {
     private readonly system: System,
     private readonly celsius: number,
   ) {
-    const { diodes, bipolars, mosfets, switches, opamps } = system;
+    const { diodes, bipolars, mosfets, switches, opamps, regulators, loads, knees } = system;
+    const behaved = regulators.length || loads.length || knees.length;
     const bounded = opamps.some((o) => o.element.swing || o.element.slewRate);
-    this.linear = !diodes.length && !bipolars.length && !mosfets.length && !switches.some((s) => s.element.control) && !bounded;
+    this.linear = !behaved && !diodes.length && !bipolars.length && !mosfets.length && !switches.some((s) => s.element.control) && !bounded;
   }
 
   /** Whether a switch changes with time alone. */
@@ -44,7 +45,10 @@ export class Devices {
   /** @param x unknowns @param t time, s */
   evaluate(x: Float64Array, t: number, values: Float64Array, current: Float64Array): void {
     this.limited = false;
-    const { diodes, bipolars, mosfets, switches, opamps } = this.system;
+    const { diodes, bipolars, mosfets, switches, opamps, regulators, loads, knees } = this.system;
+    for (const r of regulators) regulate(r, x, values, current);
+    for (const l of loads) draw(l, x, values, current);
+    for (const k of knees) this.#knee(k, x, values, current);
     for (const d of diodes) this.#diode(d, x, values, current);
     for (const b of bipolars) this.#bipolar(b, x, values, current);
     for (const m of mosfets) mosfet(m, x, values, current);
@@ -74,6 +78,22 @@ export class Devices {
     const held = this.#limit(d, 0, v, vt, d.element.saturation);
     const [i, g] = junction(held, vt, d.element.saturation);
     conduct(d.slots, a, b, g, i + g * (v - held), values, current);
+  }
+
+  /** A shunt device: blocks, conducts above its voltage along a straight line, and is a junction backwards. */
+  #knee(k: Place<Knee>, x: Float64Array, values: Float64Array, current: Float64Array): void {
+    const [a, b] = k.nodes as [number, number];
+    const { volts, ohms } = k.element;
+    const v = at(x, a) - at(x, b);
+    let [i, g] = v > volts ? [(v - volts) / ohms, 1 / ohms] : [0, LEAKS];
+    if (v < 0) {
+      const vt = BOLTZMANN_PER_CHARGE * (this.celsius + KELVIN);
+      const held = this.#limit(k, 0, -v, vt, JUNCTION);
+      const [back, slope] = junction(held, vt, JUNCTION);
+      i -= back + slope * (-v - held);
+      g += slope;
+    }
+    conduct(k.slots, a, b, g, i, values, current);
   }
 
   /** Transport form of Ebers and Moll. */
@@ -121,6 +141,37 @@ function conduct(slots: readonly number[], a: number, b: number, g: number, i: n
   put(values, slots[1]!, -g);
   put(values, slots[width]!, -g);
   put(values, slots[width + 1]!, g);
+}
+
+/** Saturation current of a small silicon junction, A; and what a blocking one still lets through, S: nothing may float for good. */
+const [JUNCTION, LEAKS] = [1e-14, 1e-12];
+
+/** A regulator's row: of holding its reference, passing its input on and its limit the least decides, but nothing flows back. */
+function regulate(r: RegulatorPlace, x: Float64Array, values: Float64Array, current: Float64Array): void {
+  const { element: e, row, nodes, slots } = r;
+  const [vin, vout, sense, against] = nodes.map((n) => at(x, n)) as [number, number, number, number];
+  const amps = x[row]!;
+  // Each as its value and its slopes by in, out, sense, against and its own current.
+  const laws: [number, readonly number[]][] = [
+    [e.reference - (sense - against) - LOOP * amps, [0, 0, -1, 1, -LOOP]],
+    [vin - e.dropout - vout - e.dropoutResistance * amps, [1, -1, 0, 0, -e.dropoutResistance]],
+    [e.limit - amps, [0, 0, 0, 0, -1]],
+  ];
+  let law = laws.reduce((least, l) => (l[0] < least[0] ? l : least));
+  const least: [number, readonly number[]] = [(e.both ? -e.limit : 0) - amps, [0, 0, 0, 0, -1]];
+  if (least[0] > law[0]) law = least;
+  current[row]! += law[0];
+  law[1].forEach((slope, i) => put(values, slots[i]!, slope));
+}
+/** What a regulator's loop leaves, Ω: so little that nobody sees it, but no division by nothing where the loop is cut. */
+const LOOP = 1e-6;
+
+function draw(l: Place<Load>, x: Float64Array, values: Float64Array, current: Float64Array): void {
+  const [a, b] = l.nodes as [number, number];
+  const { amps, knee } = l.element;
+  const v = at(x, a) - at(x, b);
+  const [i, g] = v <= 0 ? [0, LEAKS] : v < knee ? [(amps * v) / knee, amps / knee] : [amps, LEAKS];
+  conduct(l.slots, a, b, g, i, values, current);
 }
 
 /** Square law with channel-length modulation, both ways round. */

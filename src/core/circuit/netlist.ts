@@ -139,7 +139,41 @@ export interface Mosfet {
   lambda?: number;
 }
 
+/**
+ * Holds `reference` between two nodes by the current it lets through from `in` to `out`; where its input does not reach, it
+ * passes it less the drop-out; it gives no more than its limit and takes nothing back, unless it is a plain source that is
+ * limited `both` ways.
+ */
+export interface Regulator {
+  is: 'regulator';
+  name: string;
+  in: string;
+  out: string;
+  sense: string;
+  against: string;
+  reference: number;
+  dropout: number;
+  dropoutResistance: number;
+  limit: number;
+  both?: boolean;
+}
+/** Takes a current from a to b while there are more than `knee` volts across it, proportionally less below, nothing backwards. */
+export interface Load extends Between {
+  is: 'load';
+  amps: number;
+  knee: number;
+}
+/** Blocks below its voltage from a to b, conducts above it through its impedance; backwards a plain junction in series with it. */
+export interface Knee extends Between {
+  is: 'knee';
+  volts: number;
+  ohms: number;
+}
+
 export type Element =
+  | Regulator
+  | Load
+  | Knee
   | Resistor
   | Capacitor
   | Inductor

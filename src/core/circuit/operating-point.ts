@@ -63,6 +63,30 @@ export function solveDc(system: System, devices: Devices, t = 0): Solved | Unsol
   return last;
 }
 
+/** Factors of a system around a solution: small changes of it, and what a reading leans on, are one more solve. */
+export function linearAt(system: System, devices: Devices, x: Float64Array, t = 0): { ok: true; lu: RealLu } | Unsolved {
+  const values = Float64Array.from(system.g);
+  devices.evaluate(x, t, values, new Float64Array(system.pattern.n));
+  const planned = planElimination(system.pattern, values);
+  if (!planned.ok) return floats(system, planned.floating);
+  const lu = new RealLu(planned.plan);
+  lu.values.set(values);
+  const stuck = lu.factor();
+  return stuck < 0 ? { ok: true, lu } : floats(system, planned.plan.pivotCol[stuck]!);
+}
+
+/** What leaves each unknown's row too much at x: nothing at a solution. */
+export function residualOf(system: System, devices: Devices, x: Float64Array, t = 0): Float64Array {
+  const { n, rows, cols } = system.pattern;
+  const sources = new Float64Array(n);
+  sourcesAt(system, t, 1, sources);
+  const current = new Float64Array(n);
+  devices.evaluate(x, t, Float64Array.from(system.g), current);
+  for (let s = 0; s < rows.length; s++) current[rows[s]!]! += system.g[s]! * x[cols[s]!]!;
+  for (let i = 0; i < n; i++) current[i]! -= sources[i]!;
+  return current;
+}
+
 function newton(system: System, devices: Devices, start: Float64Array, t: number, leak: number, scale: number): Solved | Unsolved {
   const { n, rows, cols } = system.pattern;
   const x = Float64Array.from(start);

@@ -71,3 +71,24 @@ export function stepResponse(
   }
   return y;
 }
+
+/** Logarithm of the normal density of what lies `off` with a covariance, without the constant of its dimension. // [Golub] Cholesky */
+export function multivariate(off: readonly number[], covariance: readonly (readonly number[])[]): number {
+  const n = off.length;
+  const l = covariance.map((row) => [...row]);
+  let [log, square] = [0, 0];
+  const z: number[] = [];
+  for (let i = 0; i < n; i++) {
+    for (let j = 0; j <= i; j++) {
+      let sum = l[i]![j]!;
+      for (let k = 0; k < j; k++) sum -= l[i]![k]! * l[j]![k]!;
+      l[i]![j] = i === j ? Math.sqrt(Math.max(sum, 1e-300)) : sum / l[j]![j]!;
+    }
+    let rest = off[i]!;
+    for (let k = 0; k < i; k++) rest -= l[i]![k]! * z[k]!;
+    z.push(rest / l[i]![i]!);
+    log -= Math.log(l[i]![i]!);
+    square += z[i]! * z[i]!;
+  }
+  return log - square / 2;
+}

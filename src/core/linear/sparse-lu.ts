@@ -212,6 +212,23 @@ export class RealLu {
       x[pivotCol[k]!] = sum / v[pivotSlot[k]!]!;
     }
   }
+
+  /** Solves Aᵀ·z = c with the same factors; `c` is used up. */
+  solveTransposed(c: Float64Array, z: Float64Array): void {
+    const { n, pivotRow, pivotCol, pivotSlot, lowerStart, lowerRow, lowerSlot, upperStart, upperCol, upperSlot } = this.plan;
+    const v = this.values;
+    for (let k = 0; k < n; k++) {
+      const y = c[pivotCol[k]!]! / v[pivotSlot[k]!]!;
+      z[pivotRow[k]!] = y;
+      if (y === 0) continue;
+      for (let e = upperStart[k]!; e < upperStart[k + 1]!; e++) c[upperCol[e]!]! -= v[upperSlot[e]!]! * y;
+    }
+    for (let k = n - 1; k >= 0; k--) {
+      let sum = z[pivotRow[k]!]!;
+      for (let e = lowerStart[k]!; e < lowerStart[k + 1]!; e++) sum -= v[lowerSlot[e]!]! * z[lowerRow[e]!]!;
+      z[pivotRow[k]!] = sum;
+    }
+  }
 }
 
 /** The same over complex numbers, real and imaginary parts in arrays of their own. */

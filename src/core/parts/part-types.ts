@@ -4,6 +4,25 @@ import type { Unit } from '../quantity/units.ts';
 
 export type PartType = 'resistor' | 'capacitor' | 'inductor' | 'ratio' | 'device';
 
+/** Single things that go wrong with a part or a connection. */
+export const FAULT_WORDS = [
+  'open',
+  'short',
+  'times10',
+  'tenth',
+  'swapped',
+  'reversed',
+  'missing',
+  'dead',
+  'mirrored',
+  'unfed',
+  'broken',
+] as const;
+export type FaultWord = (typeof FAULT_WORDS)[number];
+
+/** What can happen to whatever has two ends and a way round. */
+export const TWO_ENDED: readonly FaultWord[] = ['open', 'short', 'reversed'];
+
 /** What a sort of part is, in one place: everything else that treats parts by their sort reads it here. */
 export interface PartSort {
   /** Unit of its value; a device has none. */
@@ -18,6 +37,8 @@ export interface PartSort {
   grades: readonly (readonly [tolerance: number, price: number])[];
   /** Ratings it is sold with, by parameter. */
   stock: Readonly<Record<string, readonly number[]>>;
+  /** What can go wrong with one of them. */
+  faults: readonly FaultWord[];
 }
 
 export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
@@ -34,6 +55,7 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
       [0.0005, 15],
     ],
     stock: { powerRating: RESISTOR_POWERS, voltageRating: [50, 75, 150, 200, 350, 500, 700, 1000, 1500, 3500] },
+    faults: ['open', 'short', 'times10', 'tenth', 'swapped', 'missing'],
   },
   capacitor: {
     unit: 'F',
@@ -48,6 +70,7 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
       [0.01, 12],
     ],
     stock: { voltageRating: CAPACITOR_VOLTAGES, rippleCurrentRating: INDUCTOR_CURRENTS },
+    faults: ['open', 'short', 'times10', 'tenth', 'swapped', 'missing'],
   },
   inductor: {
     unit: 'H',
@@ -61,6 +84,7 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
       [0.02, 8],
     ],
     stock: { saturationCurrent: INDUCTOR_CURRENTS, currentRating: INDUCTOR_CURRENTS },
+    faults: ['open', 'short', 'times10', 'tenth', 'swapped', 'missing'],
   },
   /** Two resistors of one network: their ratio is what it is bought for, one where nobody says otherwise. */
   ratio: {
@@ -77,6 +101,7 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
       [0.0005, 8],
     ],
     stock: {},
+    faults: ['open', 'short', 'times10', 'tenth', 'swapped', 'missing'],
   },
   device: {
     unit: null,
@@ -85,6 +110,7 @@ export const PART_TYPES: Readonly<Record<PartType, PartSort>> = {
     provisional: 0,
     grades: [],
     stock: {},
+    faults: ['dead', 'mirrored', 'missing'],
   },
 };
 

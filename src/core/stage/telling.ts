@@ -1,4 +1,5 @@
 import type { Unit } from '../quantity/units.ts';
+import type { AtRest } from './at-rest.ts';
 import { window } from './bring-up.ts';
 import type { BringUpStep, Curve, Kind, KindDef, NameIn, Simulation, Step } from './contract.ts';
 import type { Env, Inputs } from './data.ts';
@@ -53,6 +54,8 @@ export interface Telling<K = Kind> {
   figure: (c: JudgedOf<K>) => Figure;
   /** The circuit of the nominal stage; null where there is none with what is given. */
   simulate?: (x: InputsOf<K>, o: Record<string, number>, env: EnvOf<K>) => Simulation | null;
+  /** The stage at rest between its ports; where nothing is said, its formulas stand for it. */
+  atRest?: (x: InputsOf<K>, env: EnvOf<K>) => AtRest;
   curves?: (x: InputsOf<K>, env: EnvOf<K>, o: Record<string, number>) => Curve[];
   bringUp: (c: JudgedOf<K>) => BringUpSpec<NameOf<K>>[];
   schools?: string;

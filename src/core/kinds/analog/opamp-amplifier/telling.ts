@@ -1,3 +1,4 @@
+import { ohms, volts } from '../../../stage/at-rest.ts';
 import { noiseWeights, rejectionAt } from '../../../models/opamp.ts';
 import { toDb } from '../../../physics/network.ts';
 import { dot, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
@@ -11,6 +12,40 @@ type Steps = StepsOf<typeof opampAmplifier>;
 
 /** How the op-amp amplifier is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof opampAmplifier> = {
+  atRest: ({ given: g, parts }) => {
+    const { U1, R1, R2, R3, R4 } = parts;
+    const inverting = g.topology === 'inverting' || g.topology === 'summing';
+    const difference = g.topology === 'difference';
+    const first = difference ? 'in2' : 'in';
+    return {
+      elements: [
+        // The level that the gain works about, where no rail brings it.
+        volts('about', 'about', '0', g.referenceLevel),
+        ...(inverting
+          ? [
+              ohms('R1', 'in', 'n', R1.value),
+              ...(['R5', 'R6'] as const).flatMap((id, i) => (parts[id].value ? [ohms(id, `in${i + 2}`, 'n', parts[id].value!)] : [])),
+              ohms('R3', 'p', 'about', R3.value ?? 0),
+            ]
+          : difference
+            ? [ohms('R1', first, 'n', R1.value), ohms('R3', 'in', 'p', R3.value ?? 0), ohms('R4', 'p', 'about', R4.value)]
+            : [ohms('R3', 'in', 'p', R3.value ?? 0), ...(g.topology === 'buffer' ? [] : [ohms('R1', 'n', 'about', R1.value)])]),
+        ohms('R2', 'n', 'out', g.topology === 'buffer' ? 0 : R2.value),
+        {
+          is: 'opamp',
+          name: 'U1',
+          p: 'p',
+          n: 'n',
+          out: 'out',
+          openLoopGain: Math.min(U1.openLoopGain, 1e6),
+          gainBandwidth: U1.gainBandwidth,
+          outputResistance: 1,
+          swing: [g.negativeSupply, g.positiveSupply],
+        },
+      ],
+      points: ['p', 'n'],
+    };
+  },
   working: (c) => {
     const { x } = c;
     const { given: g, parts, carried } = x;

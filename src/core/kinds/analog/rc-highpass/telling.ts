@@ -1,3 +1,4 @@
+import { draw, ohms, plates, volts } from '../../../stage/at-rest.ts';
 import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -6,6 +7,14 @@ import type { rcHighpass } from './index.ts';
 
 /** How the high-pass is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof rcHighpass> = {
+  atRest: ({ given: g, parts: { R1, C1 } }) => ({
+    elements: [
+      ...plates('C1', 'in', 'out', C1.value),
+      ohms('R1', 'out', 'bias', R1.value),
+      volts('bias', 'bias', '0', g.biasVoltage),
+      draw('C1.leak', 'in', 'out', C1.leakageCurrent),
+    ],
+  }),
   working: (c) => {
     const { given: g } = c.x;
     const { rp, series, gain } = network(c.x);

@@ -1,3 +1,4 @@
+import { pair, plates } from '../../../stage/at-rest.ts';
 import { leg } from '../../../physics/leg.ts';
 import { window } from '../../../stage/bring-up.ts';
 import { type Curve } from '../../../stage/contract.ts';
@@ -10,6 +11,13 @@ import type { voltageDivider } from './index.ts';
 
 /** How voltage divider is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof voltageDivider> = {
+  atRest: ({ parts: { R1, R2, R1x, R2x, C1 } }) => ({
+    elements: [
+      ...pair('R1', R1.value, R1x, 'in', 'out'),
+      ...pair('R2', R2.value, R2x, 'out', '0'),
+      ...plates('C1', 'out', '0', C1.value),
+    ],
+  }),
   working,
   figure: (c) => {
     const { parts, given: g } = c.x;

@@ -1,3 +1,4 @@
+import { draw, ohms, plates } from '../../../stage/at-rest.ts';
 import { bringUp } from './bring-up.ts';
 import { curves } from './curves.ts';
 import { figure } from './figure.ts';
@@ -8,6 +9,15 @@ import type { adcChannel } from './index.ts';
 
 /** How adc channel is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof adcChannel> = {
+  atRest: ({ given: g, parts: { R1, C1 } }) => ({
+    elements: [
+      ohms('R1', 'in', 'pin', R1.value),
+      ...plates('C1', 'pin', '0', C1.value),
+      draw('U1.leak', 'pin', '0', g.inputLeakage),
+      ...(Number.isFinite(g.inputResistance) ? [ohms('U1', 'pin', '0', g.inputResistance)] : []),
+    ],
+    points: ['pin'],
+  }),
   working,
   figure,
   curves,

@@ -1,3 +1,4 @@
+import { ohms, plates } from '../../../stage/at-rest.ts';
 import type { Element } from '../../../circuit/netlist.ts';
 import { ambientSpan } from '../../../physics/thermal.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
@@ -7,6 +8,14 @@ import { CLAMP, network } from './laws.ts';
 import type { supplyMonitor } from './index.ts';
 
 export const telling: Telling<typeof supplyMonitor> = {
+  atRest: ({ given: g, parts: { R1, R2, C1, Q1 } }) => ({
+    elements: [
+      ...(g.switched ? [ohms('Q1', 'in', 'top', Q1.onResistance)] : []),
+      ohms('R1', g.switched ? 'top' : 'in', 'out', R1.value),
+      ohms('R2', 'out', '0', R2.value),
+      ...plates('C1', 'out', '0', C1.value),
+    ],
+  }),
   working: (c) => {
     const { given: g, parts } = c.x;
     const n = network(c.x);

@@ -1,3 +1,4 @@
+import { ohms, plates } from '../../../stage/at-rest.ts';
 import { dot, ground, part, port, wire } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
@@ -6,6 +7,14 @@ import { ZERO_CELSIUS } from '../../../physics/constants.ts';
 import type { thermistorInput } from './index.ts';
 
 export const telling: Telling<typeof thermistorInput> = {
+  atRest: ({ given: g, parts: { R1, NTC, C1 }, ambient }) => {
+    const warm = NTC.value * Math.exp(NTC.beta * (1 / (ambient + 273.15) - 1 / 298.15));
+    const [top, bottom] = g.position === 'bottom' ? (['R1', 'NTC'] as const) : (['NTC', 'R1'] as const);
+    const value = { R1: R1.value, NTC: warm };
+    return {
+      elements: [ohms(top, 'vcc', 'out', value[top]), ohms(bottom, 'out', '0', value[bottom]), ...plates('C1', 'out', '0', C1.value)],
+    };
+  },
   working: (c) => {
     const { given: g, parts } = c.x;
     const kelvin = (celsius: number) => [celsius + ZERO_CELSIUS, 'K'] as const;

@@ -1,3 +1,4 @@
+import { junctionAt, ohms } from '../../../stage/at-rest.ts';
 import { isMeasured } from '../../../circuit/measure.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -6,6 +7,24 @@ import { current } from './laws.ts';
 import type { ledIndicator } from './index.ts';
 
 export const telling: Telling<typeof ledIndicator> = {
+  atRest: ({ given: g, parts: { R1, D1 } }) => {
+    const [from, to] = g.drivenFrom === 'pin-low' ? ['vcc', 'pin'] : [g.drivenFrom === 'rail' ? 'vcc' : 'pin', '0'];
+    return {
+      elements: [
+        // The driver is a pin that stands on: to the supply, or to ground.
+        ...(g.drivenFrom === 'rail' ? [] : [ohms('driver', g.drivenFrom === 'pin-low' ? '0' : 'vcc', 'pin', g.sourceResistance)]),
+        ohms('R1', from, 'anode', R1.value / g.strings),
+        junctionAt(
+          'D1',
+          'anode',
+          to,
+          (D1.forwardVoltage - D1.dynamicResistance * D1.referenceCurrent) * g.ledsInSeries,
+          (D1.dynamicResistance * g.ledsInSeries) / g.strings,
+        ),
+      ],
+      points: ['anode'],
+    };
+  },
   working: (c) => {
     const { drop } = current(c.x);
     const dims = c.x.given.dutyCycle < 1;

@@ -1,3 +1,5 @@
+import { copperLoop } from '../../../physics/copper.ts';
+import { limited, volts } from '../../../stage/at-rest.ts';
 import { window } from '../../../stage/bring-up.ts';
 import { say, sayOut } from '../../../stage/words.ts';
 import { simulate } from './simulate.ts';
@@ -6,6 +8,18 @@ import type { dcInput } from './index.ts';
 
 /** How dc input is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof dcInput> = {
+  atRest: ({ given: g, parts: { J1 }, ambient }) => ({
+    elements: [
+      volts('J1.supply', 'plug', '0', g.supplyVoltage * (1 + g.noLoadRise)),
+      limited(
+        'J1',
+        'plug',
+        'out',
+        g.sourceResistance + (g.supplyVoltage * g.noLoadRise) / g.currentLimit + copperLoop(g.cableLength, g.conductorArea, ambient) + J1.contactResistance,
+        g.currentLimit,
+      ),
+    ],
+  }),
   working: () => {
     return [
       step('Open-circuit voltage', 'V0 = Vs*(1 + rise)', 'noLoadVoltage', { Vs: 'supplyVoltage', rise: 'noLoadRise' }, 'definition'),

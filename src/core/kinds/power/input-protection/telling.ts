@@ -1,3 +1,5 @@
+import type { Element } from '../../../circuit/netlist.ts';
+import { junctionAt, ohms } from '../../../stage/at-rest.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { say, sayOut } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -5,6 +7,26 @@ import { type inputProtection, inrushOhms, forward } from './index.ts';
 
 /** How input protection is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof inputProtection> = {
+  atRest: ({ given: g, parts: { F1, D1, Q1, RT1, D2 } }) => {
+    const chain: [string, (a: string, b: string) => Element][] = [
+      ...(g.fuse === 'none' ? [] : [['F1', (a: string, b: string) => ohms('F1', a, b, F1.resistance)] as [string, (a: string, b: string) => Element]]),
+      ...(g.limiter === 'ntc' ? [['RT1', (a: string, b: string) => ohms('RT1', a, b, RT1.hotResistance)] as [string, (a: string, b: string) => Element]] : []),
+      ...(g.polarity === 'series-diode'
+        ? [['D1', (a: string, b: string) => junctionAt('D1', a, b, D1.forwardVoltage, D1.dynamicResistance)] as [string, (a: string, b: string) => Element]]
+        : g.polarity === 'p-mosfet'
+          ? [['Q1', (a: string, b: string) => ohms('Q1', a, b, Q1.onResistance)] as [string, (a: string, b: string) => Element]]
+          : []),
+    ];
+    const nodes = ['in', ...chain.slice(0, -1).map((_, i) => `after${i + 1}`), 'out'];
+    const passing = chain.length ? chain.map(([, make], i) => make(nodes[i]!, nodes[i + 1]!)) : [ohms('trace', 'in', 'out', 1e-3)];
+    return {
+      elements: [
+        ...passing,
+        ...(g.clamp === 'suppressor' ? [{ is: 'knee' as const, name: 'D2', a: 'out', b: '0', volts: Number((D2 as { breakdownVoltage?: number }).breakdownVoltage ?? 2 * g.inputVoltage), ohms: 0.5 }] : []),
+      ],
+      points: nodes.slice(1, -1),
+    };
+  },
   working: (c) => {
     const { given: g, parts } = c.x;
     const { F1, RT1, D2 } = parts;

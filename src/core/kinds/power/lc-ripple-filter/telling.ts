@@ -1,3 +1,4 @@
+import { plates } from '../../../stage/at-rest.ts';
 import { toDb } from '../../../physics/network.ts';
 import { dot, ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
@@ -8,6 +9,17 @@ import type { lcRippleFilter } from './index.ts';
 
 /** How lc ripple filter is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof lcRippleFilter> = {
+  atRest: ({ given: g, parts }) => ({
+    elements: ([1, 2, 3] as const).slice(0, g.sections).flatMap((k) => {
+      const to = k === g.sections ? 'out' : `n${k}`;
+      const L = parts[`L${k}`] as { value: number; dcr?: number; resistance?: number };
+      return [
+        { is: 'inductor' as const, name: `L${k}`, a: k === 1 ? 'in' : `n${k - 1}`, b: to, henries: L.value, dcr: Math.max(L.dcr ?? L.resistance ?? 0, 1e-3) },
+        ...plates(`C${k}`, to, '0', parts[`C${k}`].value),
+      ];
+    }),
+    points: ['n1', 'n2'].slice(0, g.sections - 1),
+  }),
   working: (c) => {
     const net = network(c.x);
     const s = net.sections[0]!;

@@ -1,3 +1,4 @@
+import { ohms, plates } from '../../../stage/at-rest.ts';
 import { toDb } from '../../../physics/network.ts';
 import { abs } from '../../../math/complex.ts';
 import { ladderAt } from '../../../physics/rc-ladder.ts';
@@ -8,6 +9,13 @@ import { type rcRippleFilter, ladder } from './index.ts';
 
 /** How rc ripple filter is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof rcRippleFilter> = {
+  atRest: ({ given: g, parts }) => ({
+    elements: ([1, 2, 3] as const).slice(0, g.sections).flatMap((k) => {
+      const to = k === g.sections ? 'out' : `n${k}`;
+      return [ohms(`R${k}`, k === 1 ? 'in' : `n${k - 1}`, to, parts[`R${k}`].value), ...plates(`C${k}`, to, '0', parts[`C${k}`].value)];
+    }),
+    points: ['n1', 'n2'].slice(0, g.sections - 1),
+  }),
   working: (c) => {
     const { given: g } = c.x;
     const sections = ladder(c.x);

@@ -1,3 +1,4 @@
+import { ohms, plates } from '../../../stage/at-rest.ts';
 import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
@@ -5,6 +6,20 @@ import { type shuntReference, solve } from './index.ts';
 
 /** How shunt reference is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof shuntReference> = {
+  atRest: ({ parts: { R1, D1, C1 } }) => ({
+    elements: [
+      ohms('R1', 'in', 'out', R1.value),
+      {
+        is: 'knee',
+        name: 'D1',
+        a: 'out',
+        b: '0',
+        volts: D1.referenceVoltage - D1.dynamicImpedance * D1.testCurrent,
+        ohms: Math.max(D1.dynamicImpedance, 1e-3),
+      },
+      ...plates('C1', 'out', '0', C1.value),
+    ],
+  }),
   working: (c) => {
     const { given: g, parts } = c.x;
     const { D1 } = parts;

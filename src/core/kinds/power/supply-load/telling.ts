@@ -1,3 +1,4 @@
+import { draw, ohms } from '../../../stage/at-rest.ts';
 import { isAbsent } from '../../../math/absent.ts';
 import { say, sayOut } from '../../../stage/words.ts';
 import { simulate } from './simulate.ts';
@@ -6,6 +7,16 @@ import { type supplyLoad, STATED, TOTALS, STATES } from './index.ts';
 
 /** How supply load is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof supplyLoad> = {
+  atRest: ({ given: g }) => ({
+    elements: [
+      ohms('wiring', 'in', 'load', g.wiringResistance + g.branchResistance),
+      ...(g.typicalCurrent === 0
+        ? []
+        : g.loadKind === 'resistive'
+          ? [ohms('load', 'load', '0', g.ratedVoltage / g.typicalCurrent)]
+          : [draw('load', 'load', '0', g.typicalCurrent * (g.loadKind === 'constant-power' ? g.ratedVoltage / g.inputVoltage : 1), 0.4 * g.minimumVoltage)]),
+    ],
+  }),
   working,
   figure: (c) => {
     const n = c.env.copies;

@@ -1,3 +1,4 @@
+import { limited, plates, volts } from '../../../stage/at-rest.ts';
 import { dot, ground, part, port, thing, wire } from '../../../stage/drawing.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import { step, type StepsOf, type Telling } from '../../../stage/telling.ts';
@@ -5,6 +6,13 @@ import type { usbSource } from './index.ts';
 
 /** How usb source is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof usbSource> = {
+  atRest: ({ given: g }, env) => ({
+    elements: [
+      volts('J1.supply', 'plug', '0', g.contractVoltage > 5 ? g.contractVoltage * g.contractAccuracy : g.defaultVoltage),
+      limited('J1', 'plug', 'out', g.cableResistance, env.nominal.given.cableCurrent),
+      ...plates('C1', 'out', '0', 1e-6),
+    ],
+  }),
   working: (c) => {
     const { given: g } = c.x;
     const steps: StepsOf<typeof usbSource> = [

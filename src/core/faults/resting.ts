@@ -1,0 +1,418 @@
+import { assemble, type System } from '../circuit/assemble.ts';
+import { Devices } from '../circuit/devices.ts';
+import type { Element } from '../circuit/netlist.ts';
+import { linearAt, residualOf, solveDc } from '../circuit/operating-point.ts';
+import type { RealLu } from '../linear/sparse-lu.ts';
+import type { BoardDoc } from '../board/document.ts';
+import type { Cell } from '../board/point.ts';
+import { Sampler, type Free } from '../board/sampler.ts';
+import { tellingOf } from '../kinds/index.ts';
+import { ohms, STATE, volts } from '../stage/at-rest.ts';
+import { railPorts, signalPorts } from '../stage/ports.ts';
+import type { AnyTelling } from '../stage/telling.ts';
+import { byFormula } from './by-formula.ts';
+import { partFaults, spoilt, type Fault } from './faults.ts';
+
+/** A place to put a probe, by the names of bring-up, readings and faults. */
+export interface TestPoint {
+  /** `reg.out`, `reg.adjust`. */
+  name: string;
+  stage: string;
+  /** Port of the stage, or a node of its own. */
+  at: string;
+  /** The rail it stands for. */
+  rail?: string;
+}
+
+/** Ω through which nothing floats for good, and of a meter's input. */
+const [LEAK, METER] = [1e12, 1e7];
+
+/** A board at rest that was solved: what a meter reads at its points. */
+export class Settled {
+  readonly #node: ReadonlyMap<string, string>;
+
+  constructor(
+    readonly system: System,
+    readonly x: Float64Array,
+    readonly lu: RealLu,
+    /** What it is made of, by name. */
+    readonly elements: ReadonlyMap<string, Element>,
+    nodeOf: ReadonlyMap<string, string>,
+  ) {
+    this.#node = nodeOf;
+  }
+
+  #unknown(point: string): number {
+    const node = this.#node.get(point);
+    return node === undefined || node === '0' ? -1 : (this.system.index.get(node) ?? -1);
+  }
+
+  /** V at a point with nothing at it. */
+  volts(point: string): number {
+    const at = this.#unknown(point);
+    return at < 0 ? 0 : this.x[at]!;
+  }
+
+  /** Current through an element that has one of its own, A; null where there is none of that name. */
+  amps(element: string): number | null {
+    const at = this.system.names.indexOf(`I(${element})`);
+    return at < 0 ? null : this.x[at]!;
+  }
+
+  /** What leans on a point: the answer of its voltage to a current into each row, and the resistance behind it, Ω. */
+  lean(point: string): { weights: Float64Array; behind: number } | null {
+    const at = this.#unknown(point);
+    if (at < 0) return null;
+    const n = this.system.pattern.n;
+    const c = new Float64Array(n);
+    c[at] = 1;
+    const weights = new Float64Array(n);
+    this.lu.solveTransposed(c, weights);
+    return { weights, behind: weights[at]! };
+  }
+
+  /** V as a meter of 10 MΩ reads it. */
+  read(point: string, meter = METER): number {
+    const lean = this.lean(point);
+    if (!lean) return 0;
+    return (this.volts(point) * meter) / (meter + Math.max(0, lean.behind));
+  }
+}
+
+/** An element that a free number of the board moves: itself at the nominal board, and one spread on. */
+interface Moved {
+  from: Element;
+  to: Element;
+}
+
+/**
+ * A board at rest as one circuit, built of what its kinds say of themselves (or of their formulas) at any values of its free
+ * numbers, with one thing wrong with it or nothing.
+ */
+export class RestingBoard {
+  readonly points: readonly TestPoint[];
+  readonly faults: readonly Fault[];
+  readonly free: readonly Free[];
+  readonly #sampler: Sampler;
+  readonly #tellings: ReadonlyMap<string, AnyTelling>;
+  /** Elements of each stage as they stand, in its own names. */
+  #elements = new Map<string, Element[]>();
+  readonly #formula = new Set<string>();
+
+  private constructor(
+    readonly doc: BoardDoc,
+    tellings: ReadonlyMap<string, AnyTelling>,
+  ) {
+    this.#sampler = new Sampler(doc);
+    this.#tellings = tellings;
+    this.free = this.#sampler.free;
+    this.stand();
+    this.points = this.#listPoints();
+    this.faults = this.#listFaults();
+  }
+
+  /** Loads what its kinds tell. */
+  static async of(doc: BoardDoc): Promise<RestingBoard> {
+    const { mustKind } = await import('../kinds/index.ts');
+    const ids = [...new Set(doc.stages.map((s) => s.kind))];
+    return new RestingBoard(doc, new Map(await Promise.all(ids.map(async (id) => [id, await tellingOf(mustKind(id))] as const))));
+  }
+
+  get #cells(): readonly Cell[] {
+    return this.#sampler.cells;
+  }
+
+  /** Puts the free numbers somewhere, in the order of `free`; at their nominals where nothing is said. */
+  stand(values: ArrayLike<number> = this.free.map((f) => f.range.nominal)): void {
+    this.#sampler.place(values);
+    this.#sampler.solve({ state: STATE, charge: 'nominal' });
+    this.#elements = new Map(this.#cells.map((cell) => [cell.node.doc.id, this.#elementsOf(cell)]));
+  }
+
+  #elementsOf(cell: Cell): Element[] {
+    const telling = this.#tellings.get(cell.node.kind.id)!;
+    const { node } = cell;
+    node.inputs.prepare();
+    const own = telling.atRest?.(node.inputs.x as never, node.judged.env as never);
+    this.#formula[own ? 'delete' : 'add'](node.doc.id);
+    return [...(own?.elements ?? byFormula(cell, (port) => this.#typed(cell, port))), ...this.#around(cell)];
+  }
+
+  /** V of a rail as it is told to a stage. */
+  #typed(cell: Cell, port: string): number | null {
+    const field = cell.node.kind.rails[port]?.fills.voltage as string | undefined;
+    const value = field && cell.holder(field)[field];
+    return typeof value === 'number' ? value : null;
+  }
+
+  /** What stands at ports that nothing on the board is connected to: their typed source, or their typed load. */
+  #around(cell: Cell): Element[] {
+    const { node } = cell;
+    const number = (field: string | undefined): number | null => {
+      const value = field === undefined ? null : cell.holder(field)[field];
+      return typeof value === 'number' && Number.isFinite(value) ? value : null;
+    };
+    const driven = (port: string) => node.doc.rails?.[port] !== undefined || node.doc.signals?.[port] !== undefined;
+    const elements: Element[] = [];
+    const source = (port: string, level: number, behind: number) =>
+      elements.push(volts(`bench-${port}`, `bench-${port}`, '0', level), ohms(`bench-${port}-wire`, `bench-${port}`, port, Math.max(behind, 0.01)));
+    const done = new Set<string>();
+    for (const [port, def] of railPorts(node.kind)) {
+      if (def.role === 'consumes' && !driven(port)) {
+        const level = number(def.fills.voltage);
+        done.add(port);
+        if (level !== null) source(port, level, 0);
+      }
+      if (def.role === 'provides' && (node.doc.rails?.[port] === undefined || !this.#consumers(node.doc.rails[port]!))) {
+        const load = number(def.fills.load);
+        const level = number(def.gives.voltage) ?? cell.nominal(def.gives.voltage!);
+        if (load && level) elements.push({ is: 'load', name: `bench-${port}`, ...(level > 0 ? { a: port, b: '0' } : { a: '0', b: port }), amps: load, knee: 0.5 * Math.abs(level) });
+      }
+    }
+    for (const [port, def] of signalPorts(node.kind)) {
+      if (def.role !== 'in' || def.event || def.readings || driven(port) || done.has(port)) continue;
+      if (def.exists && !def.exists(node.inputs.x.given)) continue;
+      const level = number(def.fills.voltage) ?? number(def.fills.nominal);
+      if (level !== null) source(port, level, number(def.fills.sourceResistance) ?? 0);
+    }
+    return elements;
+  }
+
+  #consumers(rail: string): boolean {
+    return this.doc.stages.some((s) => s.rails && Object.entries(s.rails).some(([port, name]) => name === rail && this.#cell(s.id).node.kind.rails[port]?.role === 'consumes'));
+  }
+
+  #cell(id: string): Cell {
+    return this.#cells.find((c) => c.node.doc.id === id)!;
+  }
+
+  /** Ports a stage has with what is chosen, and its nodes that have a test point. */
+  #listPoints(): TestPoint[] {
+    return this.#cells.flatMap((cell) => {
+      const { doc, kind, inputs } = cell.node;
+      const rails = railPorts(kind)
+        .filter(([port, def]) => def.role !== 'battery' && (def.role === 'provides' || doc.rails?.[port] !== undefined || this.#mentions(doc.id, port)))
+        .map(([port]) => port);
+      const signals = signalPorts(kind)
+        .filter(([port, def]) => !def.event && !def.readings && (!def.exists || def.exists(inputs.x.given)) && this.#mentions(doc.id, port))
+        .map(([port]) => port);
+      const own = this.#tellings.get(kind.id)!.atRest?.(inputs.x as never, cell.node.judged.env as never).points ?? [];
+      return [...new Set([...rails, ...signals, ...own])].map((at): TestPoint => {
+        const rail = doc.rails?.[at];
+        return { name: `${doc.id}.${at}`, stage: doc.id, at, ...(rail === undefined ? {} : { rail }) };
+      });
+    });
+  }
+
+  #mentions(stage: string, node: string): boolean {
+    return this.#elements.get(stage)!.some((e) => nodesOf(e).includes(node));
+  }
+
+  #listFaults(): Fault[] {
+    const parts = this.#cells.flatMap((cell) => {
+      const { doc, kind, inputs } = cell.node;
+      const fitted = (slot: string) => inputs.parts.some((p) => p.slot === slot && (p.def.type === 'device' || (p.value ?? 0) > 0));
+      return partFaults(doc.id, kind, fitted, this.#formula.has(doc.id) ? null : this.#elements.get(doc.id)!);
+    });
+    const rails = new Set(
+      this.#cells.flatMap(({ node }) => railPorts(node.kind).flatMap(([port, def]) => (def.role === 'provides' && node.doc.rails?.[port] ? [node.doc.rails[port]] : []))),
+    );
+    const unfed = [...rails].filter((r) => this.#consumers(r)).map((on): Fault => ({ id: `${on}:unfed`, word: 'unfed', stage: null, on }));
+    const broken = this.#cells.flatMap(({ node: { doc, kind } }) =>
+      [
+        ...railPorts(kind).flatMap(([port, def]) => (def.role === 'consumes' && doc.rails?.[port] !== undefined ? [port] : [])),
+        ...signalPorts(kind).flatMap(([port, def]) => (def.role === 'in' && doc.signals?.[port] !== undefined && doc.rails?.[port] === undefined ? [port] : [])),
+      ]
+        .filter((port) => this.#mentions(doc.id, port))
+        .map((port): Fault => ({ id: `${doc.id}.${port}:broken`, word: 'broken', stage: doc.id, on: port })),
+    );
+    return [...parts, ...unfed, ...broken];
+  }
+
+  /** The board's node at a port or node of a stage, with the connection that a fault cuts cut. */
+  #nodeOf(cell: Cell, at: string, fault: Fault | null): string {
+    const { doc, kind } = cell.node;
+    const own = `${doc.id}.${at}`;
+    if (fault?.word === 'broken' && fault.stage === doc.id && fault.on === at) return own;
+    const rail = doc.rails?.[at];
+    if (rail !== undefined) return fault?.word === 'unfed' && fault.on === rail && kind.rails[at]?.role === 'provides' ? `${own} (unfed)` : `rail ${rail}`;
+    const from = doc.signals?.[at];
+    if (from !== undefined && kind.signals[at]?.role === 'in') {
+      const [stage, port] = [from.slice(0, from.indexOf('.')), from.slice(from.indexOf('.') + 1)];
+      const source = this.#cells.find((c) => c.node.doc.id === stage);
+      // What a stage says of a rail, it says at the rail.
+      if (source) return this.#nodeOf(source, port, null);
+    }
+    return own;
+  }
+
+  #faulted(cell: Cell, fault: Fault | null): readonly Element[] {
+    const { id } = cell.node.doc;
+    const elements = this.#elements.get(id)!;
+    if (!fault || fault.stage !== id || fault.word === 'broken') return elements;
+    if (!this.#formula.has(id)) return spoilt(elements, fault);
+    return this.#byValue(cell, fault);
+  }
+
+  /** A part of a stage that is told by its formulas gone wrong: its value set, and the formulas asked again. */
+  #byValue(cell: Cell, { word, on }: Fault): Element[] {
+    const { parts } = cell.node.inputs.x as { parts: Record<string, { value?: number | null }> };
+    const around = this.#around(cell);
+    const volt = (port: string) => this.#typed(cell, port);
+    const slots = on.split('/');
+    const was = slots.map((slot) => parts[slot]?.value ?? null);
+    const factor = { times10: 10, tenth: 0.1, open: 1e6, missing: 1e6, short: 1e-5 }[word as string];
+    const capacitor = cell.node.inputs.parts.find((p) => p.slot === slots[0])?.def.type === 'capacitor';
+    if (word === 'swapped') slots.forEach((slot, i) => (parts[slot]!.value = was[1 - i]!));
+    else if (factor === undefined || was[0] === null || (capacitor && word === 'short')) return [...byFormula(cell, volt, true), ...around];
+    else if (capacitor && word !== 'times10' && word !== 'tenth') return this.#elements.get(cell.node.doc.id)!;
+    else parts[slots[0]!]!.value = was[0]! * factor;
+    cell.evaluate();
+    const first = cell.o[Object.keys(cell.o)[0]!];
+    const elements = byFormula(cell, volt, first === undefined);
+    slots.forEach((slot, i) => (parts[slot]!.value = was[i]!));
+    cell.evaluate();
+    return [...elements, ...around];
+  }
+
+  /** A stage's elements in the board's names, so many times as it is built. */
+  #placed(cell: Cell, elements: readonly Element[], fault: Fault | null): Element[] {
+    const id = cell.node.doc.id;
+    const nodes = new Map<string, string>();
+    const place = (node: string): string => {
+      if (node === '0') return '0';
+      let at = nodes.get(node);
+      if (at === undefined) nodes.set(node, (at = this.#nodeOf(cell, node, fault)));
+      return at;
+    };
+    return elements.map((e) => renamed(e, `${id}.${e.name}`, place));
+  }
+
+  /** Every copy but the first hangs on its rails as what it draws: its own insides read the same. */
+  #others(cell: Cell, fault: Fault | null): Element[] {
+    const times = cell.node.copies * cell.node.times - 1;
+    if (times < 1) return [];
+    return railPorts(cell.node.kind).flatMap(([port, def]): Element[] => {
+      if (def.role !== 'consumes' || !def.draws || cell.node.doc.rails?.[port] === undefined) return [];
+      const drawn = cell.o[typeof def.draws === 'string' ? def.draws : def.draws[STATE]];
+      const at = this.#typed(cell, port);
+      if (typeof drawn !== 'number' || !(Math.abs(drawn) > 0) || !at) return [];
+      const one = Math.abs(drawn) / (def.copiesCounted ? cell.node.copies : 1);
+      const node = this.#nodeOf(cell, port, fault?.word === 'broken' ? null : fault);
+      const [a, b] = at > 0 ? [node, '0'] : ['0', node];
+      return [{ is: 'load', name: `${cell.node.doc.id}.others-${port}`, a, b, amps: one * times, knee: 0.5 * Math.abs(at) }];
+    });
+  }
+
+  /** The whole board with a fault, or none; null where the solver finds no point at which it rests. */
+  settle(fault: Fault | null = null, leave: ReadonlySet<string> = new Set()): Settled | null {
+    const elements: Element[] = [];
+    for (const cell of this.#cells) {
+      if (leave.has(cell.node.doc.id)) continue;
+      elements.push(...this.#placed(cell, this.#faulted(cell, fault), fault), ...this.#others(cell, fault));
+    }
+    const nodes = new Set(elements.flatMap(nodesOf));
+    nodes.delete('0');
+    for (const node of nodes) elements.push({ is: 'resistor', name: `leak ${node}`, a: node, b: '0', ohms: LEAK, quiet: true });
+    const system = assemble({ elements, celsius: 25 });
+    const devices = new Devices(system, 25);
+    const solved = solveDc(system, devices);
+    const at = solved.ok ? linearAt(system, devices, solved.x) : solved;
+    if (!solved.ok || !at.ok) {
+      // What cannot be settled does not work: what hangs on it has to do without.
+      return fault?.stage && !leave.has(fault.stage) ? this.settle(null, new Set([fault.stage])) : null;
+    }
+    return new Settled(system, solved.x, at.lu, new Map(elements.map((e) => [e.name, e])), new Map(this.points.map((p) => [p.name, this.#nodeOf(this.#cell(p.stage), p.at, p.rail && fault?.word === 'unfed' ? null : fault)])));
+  }
+
+  #moves: Moved[][] | null = null;
+
+  /** By free number, the elements it moves when it goes one standard deviation of an even spread from its nominal. */
+  get moves(): readonly Moved[][] {
+    if (this.#moves) return this.#moves;
+    const nominal = this.free.map((f) => f.range.nominal);
+    this.stand(nominal);
+    const still = this.#elements;
+    this.#moves = this.free.map((f, i): Moved[] => {
+      const step = (f.range.high - f.range.low) / Math.sqrt(12);
+      if (!(step > 0)) return [];
+      const values = [...nominal];
+      values[i] = nominal[i]! + step > f.range.high ? nominal[i]! - step : nominal[i]! + step;
+      this.#sampler.place(values);
+      const touched = f.stage === null ? this.#cells : [this.#cell(f.stage)];
+      return touched.flatMap((cell) => {
+        const id = cell.node.doc.id;
+        // Links stay as they stood: what the neighbours make of it, the circuit says.
+        if (this.#formula.has(id)) cell.evaluate();
+        const now = new Map(this.#elementsOf(cell).map((e) => [e.name, e]));
+        return still.get(id)!.flatMap((from) => {
+          const to = now.get(from.name);
+          return to && to.is === from.is && JSON.stringify(to) !== JSON.stringify(from) ? [this.#pair(cell, from, to)] : [];
+        });
+      });
+    });
+    this.stand(nominal);
+    return this.#moves;
+  }
+
+  #pair(cell: Cell, from: Element, to: Element): Moved {
+    return { from: this.#placed(cell, [from], null)[0]!, to: this.#placed(cell, [to], null)[0]! };
+  }
+
+  /** How far each free number moves the reading of points of a settled board, V for one standard deviation: by point, then by number. */
+  spreads(settled: Settled, points: readonly string[]): Float64Array[] {
+    const leans = points.map((p) => settled.lean(p));
+    return leans.map((lean) => {
+      const into = new Float64Array(this.moves.length);
+      if (!lean) return into;
+      const share = METER / (METER + Math.max(0, lean.behind));
+      this.moves.forEach((moved, i) => {
+        let sum = 0;
+        for (const { from, to } of moved) sum -= this.#change(settled, from, to, lean.weights);
+        into[i] = sum * share;
+      });
+      return into;
+    });
+  }
+
+  readonly #small = new WeakMap<Element, { system: System; devices: Devices }>();
+
+  /** What an element's change does to the rows of a settled board, weighted; nothing where the fault took the element away. */
+  #change(settled: Settled, from: Element, to: Element, weights: Float64Array): number {
+    const there = settled.elements.get(from.name);
+    if (!there || there.is !== from.is || there.is !== to.is) return 0;
+    // A wrong decade spreads by its own value.
+    if (there.is === 'resistor' && from.is === 'resistor' && to.is === 'resistor' && there.ohms !== from.ohms)
+      return this.#weighted(settled, { ...to, ohms: (to.ohms * there.ohms) / from.ohms }, weights) - this.#weighted(settled, there, weights);
+    return this.#weighted(settled, to, weights) - this.#weighted(settled, from, weights);
+  }
+
+  #weighted(settled: Settled, element: Element, weights: Float64Array): number {
+    let small = this.#small.get(element);
+    if (!small) {
+      const system = assemble({ elements: [element], celsius: 25 });
+      this.#small.set(element, (small = { system, devices: new Devices(system, 25) }));
+    }
+    const rows = small.system.names.map((name) => settled.system.index.get(name) ?? -1);
+    if (rows.some((r) => r < 0)) return 0;
+    const x = Float64Array.from(rows, (r) => settled.x[r]!);
+    const residual = residualOf(small.system, small.devices, x);
+    return rows.reduce((sum, r, i) => sum + weights[r]! * residual[i]!, 0);
+  }
+}
+
+const ENDS = ['a', 'b', 'p', 'n', 'out', 'in', 'sense', 'against', 'c', 'e', 'd', 'g', 's'] as const;
+
+/** Nodes of an element. */
+function nodesOf(e: Element): string[] {
+  const fields = e as unknown as Record<string, unknown>;
+  const control = (fields.control ?? {}) as Record<string, unknown>;
+  return [...ENDS.map((f) => fields[f]), control.p, control.n].filter((n): n is string => typeof n === 'string');
+}
+
+function renamed(e: Element, name: string, place: (node: string) => string): Element {
+  const out: Record<string, unknown> = { ...e, name };
+  for (const f of ENDS) if (typeof out[f] === 'string') out[f] = place(out[f] as string);
+  if (e.is === 'switch' && e.control) out.control = { ...e.control, p: place(e.control.p), n: place(e.control.n) };
+  return out as unknown as Element;
+}

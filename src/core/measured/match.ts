@@ -1,0 +1,73 @@
+/** A part as it was measured. */
+export interface MeasuredPart {
+  name: string;
+  value: number;
+}
+export interface Group {
+  parts: string[];
+  mean: number;
+  /** (max − min)/mean. */
+  spread: number;
+}
+export interface Assignment {
+  groups: Group[];
+  sumOfSpreads: number;
+  worstSpread: number;
+  /** Names that are in no group. */
+  left: string[];
+}
+export type By = 'value' | 'ratio';
+
+/**
+ * Groups of parts that lie closest together, the assignment with the least sum of spreads over all, not the closest group
+ * first. In the order of values the best groups are neighbours without a gap: an inner part in place of an end one only makes
+ * a group narrower, and two groups that reach into each other are no narrower than the two halves of both. So the best of the
+ * first i parts is that of fewer, with or without a group that ends at the i-th. // [Bellman]
+ * @param by value: spread is (max − min)/mean; ratio: the logarithm of max/min counts while choosing
+ * @throws where the parts do not make one group
+ */
+export function match(parts: readonly MeasuredPart[], size: number, groups = Math.floor(parts.length / size), by: By = 'value'): Assignment {
+  const n = parts.length;
+  if (groups < 1 || groups * size > n) throw new Error(`${n} parts do not make ${Math.max(1, groups)} groups of ${size}`);
+  const sorted = [...parts].sort((a, b) => a.value - b.value);
+  const told = (from: number): number => {
+    const own = sorted.slice(from, from + size);
+    return (own.at(-1)!.value - own[0]!.value) / (own.reduce((sum, p) => sum + p.value, 0) / size);
+  };
+  const spread = Array.from({ length: n - size + 1 }, (_, i) => (by === 'value' ? told(i) : Math.log(sorted[i + size - 1]!.value / sorted[i]!.value)));
+  // best[g][i]: least sum of g groups among the first i, and of those the least worst.
+  type Best = { sum: number; worst: number; took: boolean };
+  const none: Best = { sum: Infinity, worst: Infinity, took: false };
+  const best: Best[][] = [Array.from({ length: n + 1 }, () => ({ sum: 0, worst: 0, took: false }))];
+  for (let g = 1; g <= groups; g++) {
+    const row: Best[] = [none];
+    for (let i = 1; i <= n; i++) {
+      const without = row[i - 1]!;
+      const before = i >= size ? best[g - 1]![i - size]! : none;
+      const here = i >= size ? spread[i - size]! : Infinity;
+      const taking: Best = { sum: before.sum + here, worst: Math.max(before.worst, here), took: true };
+      const nearly = Math.abs(taking.sum - without.sum) <= 1e-14 * Math.abs(without.sum);
+      row.push(taking.sum < without.sum && !nearly ? taking : nearly && taking.worst < without.worst ? taking : { ...without, took: false });
+    }
+    best.push(row);
+  }
+  const chosen: number[] = [];
+  for (let [g, i] = [groups, n]; g > 0;) {
+    if (best[g]![i]!.took) {
+      chosen.unshift(i - size);
+      i -= size;
+      g--;
+    } else i--;
+  }
+  const taken = new Set(chosen.flatMap((from) => Array.from({ length: size }, (_, k) => from + k)));
+  const found = chosen.map((from): Group => {
+    const own = sorted.slice(from, from + size);
+    return { parts: own.map((p) => p.name), mean: own.reduce((sum, p) => sum + p.value, 0) / size, spread: told(from) };
+  });
+  return {
+    groups: found.sort((a, b) => a.spread - b.spread),
+    sumOfSpreads: found.reduce((sum, g) => sum + g.spread, 0),
+    worstSpread: Math.max(...found.map((g) => g.spread)),
+    left: sorted.filter((_, i) => !taken.has(i)).map((p) => p.name),
+  };
+}
