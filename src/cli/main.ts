@@ -1,5 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
+import { createServer, type Socket } from 'node:net';
 import { availableParallelism } from 'node:os';
+import { createInterface } from 'node:readline';
 import { evaluateBoard } from '../core/board/evaluate.ts';
 import { ANALYSES, confirm, simulateStage, type Analysis } from '../core/board/simulate.ts';
 import type { BoardDoc } from '../core/board/document.ts';
@@ -17,8 +19,11 @@ import { tellingOf } from '../core/kinds/index.ts';
 import { calibrate } from '../core/measured/calibrate.ts';
 import { match, type By } from '../core/measured/match.ts';
 import { readReadings } from '../core/files/readings.ts';
-import { explain } from '../core/faults/explain.ts';
+import { Explainer } from '../core/faults/explain.ts';
 import { RestingBoard } from '../core/faults/resting.ts';
+import { benchAnswer } from '../core/practice/answer.ts';
+import { Bench } from '../core/practice/bench.ts';
+import { faultNamed } from '../core/practice/copy.ts';
 import { readPairs, readParts } from '../core/files/measured-csv.ts';
 import { measure, measureAnswer, type MeasureOptions } from '../core/waveform/measure.ts';
 import { readRecording } from '../core/waveform/read.ts';
@@ -40,6 +45,10 @@ spark-sum measure FILE [--channel NAME] [--from S] [--to S] [--rate HZ] [--full-
 spark-sum calibrate FILE [--lsb V] [--points N] [--json]
 spark-sum match FILE --size N [--groups M] [--by value|ratio] [--json]
 spark-sum explain BOARD --readings FILE [--json]
+spark-sum bench BOARD [--seed 1] [--fault R2:open,…] [--points] [--json]
+                                             what instruments read on a virtual built copy
+spark-sum bench BOARD [--seed 1] [--fault R2:open,…] --serve PORT [--bare]
+                                             the same bench by lines over loopback; each connection has a copy of its own
 `;
 
 const out = (text: string) => process.stdout.write(text);
@@ -60,7 +69,7 @@ const WITH_VALUE = new Set([
   '--distribution',
   '--workers',
   ...['--channel', '--rate', '--full-scale', '--window', '--bits', '--threshold', '--hysteresis', '--between', '--tones'],
-  ...['--lsb', '--size', '--groups', '--by', '--readings'],
+  ...['--lsb', '--size', '--groups', '--by', '--readings', '--fault', '--serve'],
 ]);
 
 interface Line {
@@ -78,7 +87,7 @@ function parseLine(args: string[]): Line | string {
       const value = args[++i];
       if (value === undefined) return `${arg} needs a value.`;
       line.values.set(arg, value);
-    } else if (arg === '--json') line.switches.add(arg);
+    } else if (arg === '--json' || arg === '--points' || arg === '--bare') line.switches.add(arg);
     else return `unknown option ${arg}.`;
   }
   return line;
@@ -386,7 +395,7 @@ async function explainFile(line: Line): Promise<number> {
   const read = readReadings(loaded.text);
   if (!read.ok) return refused(line, `${file} is no list of readings.`, { issues: read.issues });
   const board = await RestingBoard.of(opened.sum.doc);
-  const found = explain(board, read.readings);
+  const found = new Explainer(board).explain(read.readings);
   if (found.unknown.length) return refused(line, `The board has no test point ${found.unknown.join(', ')}. There are ${board.points.map((p) => p.name).join(', ')}.`);
   if (line.switches.has('--json')) out(`${JSON.stringify(found)}\n`);
   else {
@@ -398,12 +407,77 @@ async function explainFile(line: Line): Promise<number> {
   return 0;
 }
 
+async function bench(line: Line): Promise<number> {
+  if (line.files.length !== 1) return usage('bench needs one board.');
+  const seed = Number(line.values.get('--seed') ?? 1);
+  if (!Number.isInteger(seed) || Math.abs(seed) > 2 ** 31) return usage('--seed must be a whole number.');
+  const opened = open(line.files[0]!);
+  if (!opened.ok) return refused(line, opened.message, { issues: opened.issues });
+  const { doc } = opened.sum;
+  const board = await RestingBoard.of(doc);
+  const named = (line.values.get('--fault') ?? '').split(',').filter(Boolean);
+  const faults = named.map((name) => faultNamed(board, name));
+  const lost = faults.indexOf(undefined);
+  if (lost >= 0) return refused(line, `“${named[lost]}” is no fault of this board, or of more than one part. There are ${board.faults.map((f) => f.id).join(', ')}.`);
+  const hidden = faults.filter((f) => f !== undefined);
+  const port = line.values.get('--serve');
+  if (port !== undefined) {
+    const at = Number(port);
+    if (!Number.isInteger(at) || at < 0 || at > 65535) return usage('--serve needs a port from 0 to 65535; 0 takes a free one.');
+    return serveBench(at, async () => new Bench(await RestingBoard.of(doc), seed, hidden, !line.switches.has('--bare')));
+  }
+  if (line.switches.has('--points')) {
+    if (line.switches.has('--json')) out(`${JSON.stringify({ points: board.points.map((p) => p.name), faults: board.faults.map((f) => f.id) })}\n`);
+    else for (const p of board.points) out(`${p.name}\n`);
+    return 0;
+  }
+  const answer = benchAnswer(board, seed, hidden) as { points: { point: string; meter: number }[] };
+  if (line.switches.has('--json')) out(`${JSON.stringify(answer)}\n`);
+  else for (const p of answer.points) out(`${p.point.padEnd(32)} ${formatText(p.meter, 'V', 4)}\n`);
+  return 0;
+}
+
+/** Most that one line of the protocol may hold, and connections at a time. */
+const [LONGEST_LINE, MOST_BENCHES] = [400, 16];
+
+/** Lines of words in, one line of JSON out for each, over loopback until the process ends. */
+function serveBench(port: number, make: () => Promise<Bench>): Promise<number> {
+  let benches = 0;
+  const talk = async (socket: Socket): Promise<void> => {
+    const say = (answer: unknown) => socket.writable && socket.write(`${JSON.stringify(answer)}\n`);
+    socket.on('error', () => socket.destroy());
+    if (benches >= MOST_BENCHES) {
+      say({ ok: false, text: 'All benches are taken. Come back later.' });
+      return void socket.end();
+    }
+    benches++;
+    socket.on('close', () => benches--);
+    const own = await make();
+    for await (const text of createInterface({ input: socket })) {
+      if (text.length > LONGEST_LINE) say({ ok: false, text: 'That line is too long.' });
+      else if (text.trim() === 'quit') break;
+      else if (text.trim()) say(own.command(text));
+    }
+    socket.end();
+  };
+  return new Promise((resolve) => {
+    const server = createServer((socket) => void talk(socket));
+    server.on('error', (error) => {
+      complain(`The port ${port} cannot be used: ${error.message}\n`);
+      resolve(2);
+    });
+    server.listen(port, '127.0.0.1', () => out(`bench on 127.0.0.1:${(server.address() as { port: number }).port}\n`));
+    const stop = () => server.close(() => resolve(0));
+    process.once('SIGINT', stop).once('SIGTERM', stop);
+  });
+}
+
 function usage(problem: string): number {
   complain(`${problem}\n\n${USAGE}`);
   return 2;
 }
 
-const COMMANDS: Record<string, (line: Line) => number | Promise<number>> = { kinds, evaluate, check, montecarlo, simulate, report, measure: measureFile, calibrate: calibrateFile, match: matchFile, explain: explainFile };
+const COMMANDS: Record<string, (line: Line) => number | Promise<number>> = { kinds, evaluate, check, montecarlo, simulate, report, measure: measureFile, calibrate: calibrateFile, match: matchFile, explain: explainFile, bench };
 
 function main(args: string[]): number | Promise<number> {
   const [command, ...rest] = args;

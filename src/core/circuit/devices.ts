@@ -144,7 +144,7 @@ function conduct(slots: readonly number[], a: number, b: number, g: number, i: n
 }
 
 /** Saturation current of a small silicon junction, A; and what a blocking one still lets through, S: nothing may float for good. */
-const [JUNCTION, LEAKS] = [1e-14, 1e-12];
+const [JUNCTION, LEAKS] = [1e-14, 1e-10];
 
 /** A regulator's row: of holding its reference, passing its input on and its limit the least decides, but nothing flows back. */
 function regulate(r: RegulatorPlace, x: Float64Array, values: Float64Array, current: Float64Array): void {
@@ -155,16 +155,18 @@ function regulate(r: RegulatorPlace, x: Float64Array, values: Float64Array, curr
   const laws: [number, readonly number[]][] = [
     [e.reference - (sense - against) - LOOP * amps, [0, 0, -1, 1, -LOOP]],
     [vin - e.dropout - vout - e.dropoutResistance * amps, [1, -1, 0, 0, -e.dropoutResistance]],
-    [e.limit - amps, [0, 0, 0, 0, -1]],
+    [WEIGHT * (e.limit - amps), [0, 0, 0, 0, -WEIGHT]],
   ];
   let law = laws.reduce((least, l) => (l[0] < least[0] ? l : least));
-  const least: [number, readonly number[]] = [(e.both ? -e.limit : 0) - amps, [0, 0, 0, 0, -1]];
+  const least: [number, readonly number[]] = [WEIGHT * ((e.both ? -e.limit : 0) - amps), [0, 0, 0, 0, -WEIGHT]];
   if (least[0] > law[0]) law = least;
   current[row]! += law[0];
   law[1].forEach((slope, i) => put(values, slots[i]!, slope));
 }
 /** What a regulator's loop leaves, Ω: so little that nobody sees it, but no division by nothing where the loop is cut. */
 const LOOP = 1e-6;
+/** Ω by which amperes short of a limit are held against volts: so large that a limit decides only where it is reached. */
+const WEIGHT = 100;
 
 function draw(l: Place<Load>, x: Float64Array, values: Float64Array, current: Float64Array): void {
   const [a, b] = l.nodes as [number, number];

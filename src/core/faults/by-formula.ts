@@ -20,6 +20,8 @@ export function byFormula(cell: Cell, volt: (port: string) => number | null, dea
   const number = (ref: unknown): number | null => {
     if (typeof ref === 'function') return (ref as (c: unknown) => Range | number | null)(judged) as number | null;
     if (typeof ref !== 'string') return null;
+    const nominal = cell.nominal(ref);
+    if (nominal !== null) return nominal;
     const value = o[ref];
     if (isAbsent(value)) return value.stand ?? null;
     if (typeof value === 'number') return value;
@@ -77,7 +79,7 @@ export function byFormula(cell: Cell, volt: (port: string) => number | null, dea
       elements.push(ohms(`${port}-input`, port, '0', Number.isFinite(Number(load ?? INPUT)) ? Math.max(1, Number(load ?? INPUT)) : INPUT));
       continue;
     }
-    if (def.event || def.readings) continue;
+    if (def.event || def.readings || node.kind.rails[port]?.role === 'provides') continue;
     const down = signalDown(cell, def.down);
     if (!down?.dc || !Number.isFinite(down.dc.nominal)) continue;
     const from = heard[0];

@@ -1,6 +1,6 @@
 import type { Fault } from './faults.ts';
 import { meterSpread } from './meter.ts';
-import type { RestingBoard, Settled } from './resting.ts';
+import type { RestingBoard } from './resting.ts';
 import { multivariate } from '../linear/small.ts';
 
 /** What somebody read at a test point, V to ground. */
@@ -36,102 +36,149 @@ export interface Explanations {
 const BELIEVED = 4;
 /** How much likelier a board is whole, before anything was read, than one certain thing is wrong with it. */
 const WHOLE = 20;
+/** From so many standard deviations on a reading tells two boards apart: at the ends of both tolerances. */
+const TELLS = 3;
 /** So many of the likeliest are told with what they would read. */
 const TOLD = 40;
 /** A fault that the solver did not settle, or a spread that it overlooks: no reading is trusted closer than this, V. */
 const FLOOR = 1e-3;
 
-interface Likely {
+/** What a board reads with one thing wrong: at all points, and how these readings spread together. */
+interface Picture {
   fault: Fault | null;
-  settled: Settled;
+  means: Float64Array;
+  /** By point: how far each free number moves it. */
+  spreads: Float64Array[];
+}
+interface Likely {
+  picture: Picture;
   log: number;
   off: number;
 }
 
 /**
- * Single faults of a board ranked by how well all readings together fit, each with the spreads of all parts and the meter's
- * error: a normal likelihood around what the faulted board reads, with the covariance that common parts give the readings.
+ * Single faults of a board, solved once, and ranked by how well readings fit: a normal likelihood around what the faulted board
+ * reads, with the covariance that the spreads of common parts give the readings, and the meter's error.
  * // [Bayes], [JCGM 100] propagation
- * @param progress called with the share that is done
  */
-export function explain(board: RestingBoard, readings: readonly PointReading[], progress?: (share: number) => void): Explanations {
-  const known = new Set(board.points.map((p) => p.name));
-  const used = readings.filter((r) => known.has(r.point));
-  const unknown = [...new Set(readings.filter((r) => !known.has(r.point)).map((r) => r.point))];
-  const whole = board.settle();
-  if (!whole) throw new Error('the board has no point at which it rests');
-  const names = used.map((r) => r.point);
-  const judge = (fault: Fault | null, settled: Settled): Likely => ({ fault, settled, ...likelihood(board, settled, used, names) });
-  const fine = judge(null, whole);
-  const all: Likely[] = [];
-  board.faults.forEach((fault, i) => {
-    const settled = board.settle(fault);
-    if (settled) all.push(judge(fault, settled));
-    progress?.((i + 1) / board.faults.length);
-  });
-  const most = Math.max(fine.log + Math.log(WHOLE), ...all.map((l) => l.log));
-  const weight = (l: Likely) => Math.exp(l.log - most) * (l.fault ? 1 : WHOLE);
-  const sum = all.reduce((s, l) => s + weight(l), weight(fine));
-  all.sort((a, b) => b.log - a.log || a.fault!.id.localeCompare(b.fault!.id));
-  const tell = (l: Likely): Explained => ({
-    fault: l.fault?.id ?? 'none',
-    fits: Number((weight(l) / sum).toPrecision(6)),
-    plausible: l.off < BELIEVED,
-    off: l.off,
-    readings: [],
-  });
-  const told = all.map(tell);
-  const points = board.points.map((p) => p.name);
-  const fill = (e: Explained, l: Likely) => (e.readings = points.map((point) => ({ point, value: l.settled.read(point), spread: 0 })));
-  told.slice(0, TOLD).forEach((e, i) => fill(e, all[i]!));
-  const wholeTold = tell(fine);
-  fill(wholeTold, fine);
-  return {
-    faults: told.slice(0, Math.max(TOLD, told.findIndex((e) => e.fits < 1e-12))),
-    whole: wholeTold,
-    nothing: used.length > 0 && !wholeTold.plausible && !told.some((e) => e.plausible),
-    next: nextProbe(board, [fine, ...all], weight, new Set(names)),
-    unknown,
-  };
-}
+export class Explainer {
+  readonly points: readonly string[];
+  readonly #at: ReadonlyMap<string, number>;
+  readonly #pictures: Picture[] = [];
+  readonly #whole: Picture;
 
-/** Logarithm of the likelihood of readings on a settled board, and how far the worst of them lies off. */
-function likelihood(board: RestingBoard, settled: Settled, used: readonly PointReading[], names: readonly string[]): { log: number; off: number } {
-  if (!used.length) return { log: 0, off: 0 };
-  const by = board.spreads(settled, names);
-  const off = used.map((r) => r.value - settled.read(r.point));
-  const meter = used.map((r, i) => Math.hypot(Math.max(meterSpread(r.value), meterSpread(r.value - off[i]!)), FLOOR) ** 2);
-  const covariance = by.map((a, i) => by.map((b, j) => dot(a, b) + (i === j ? meter[i]! : 0)));
-  const worst = Math.max(...off.map((o, i) => Math.abs(o) / Math.sqrt(covariance[i]![i]!)));
-  return { log: multivariate(off, covariance), off: worst };
+  /** @param progress called with the share that is done @throws where the board itself has no point at which it rests */
+  constructor(board: RestingBoard, progress?: (share: number) => void) {
+    this.points = board.points.map((p) => p.name);
+    this.#at = new Map(this.points.map((p, i) => [p, i]));
+    const picture = (fault: Fault | null): Picture | null => {
+      const settled = board.settle(fault);
+      return settled && { fault, means: Float64Array.from(this.points, (p) => settled.read(p)), spreads: board.spreads(settled, this.points) };
+    };
+    const whole = picture(null);
+    if (!whole) throw new Error('the board has no point at which it rests');
+    this.#whole = whole;
+    board.faults.forEach((fault, i) => {
+      const p = picture(fault);
+      if (p) this.#pictures.push(p);
+      progress?.((i + 1) / board.faults.length);
+    });
+  }
+
+  /** What every point of the board should read, V. */
+  get expected(): { point: string; value: number }[] {
+    return this.points.map((point, i) => ({ point, value: this.#whole.means[i]! }));
+  }
+
+  explain(readings: readonly PointReading[]): Explanations {
+    const used = readings.filter((r) => this.#at.has(r.point));
+    const unknown = [...new Set(readings.filter((r) => !this.#at.has(r.point)).map((r) => r.point))];
+    const judge = (picture: Picture): Likely => ({ picture, ...this.#likelihood(picture, used) });
+    const fine = judge(this.#whole);
+    const all = this.#pictures.map(judge).sort((a, b) => b.log - a.log || a.picture.fault!.id.localeCompare(b.picture.fault!.id));
+    const most = Math.max(fine.log + Math.log(WHOLE), all[0]?.log ?? -Infinity);
+    const weight = (l: Likely) => Math.exp(l.log - most) * (l.picture.fault ? 1 : WHOLE);
+    const sum = all.reduce((s, l) => s + weight(l), weight(fine));
+    const tell = (l: Likely): Explained => ({
+      fault: l.picture.fault?.id ?? 'none',
+      fits: Number((weight(l) / sum).toPrecision(6)),
+      plausible: l.off < BELIEVED,
+      off: l.off,
+      readings: this.points.map((point, i) => ({ point, value: l.picture.means[i]!, spread: Math.sqrt(dot(l.picture.spreads[i]!, l.picture.spreads[i]!)) })),
+    });
+    const whole = tell(fine);
+    const faults = all.slice(0, TOLD).map(tell);
+    return {
+      faults,
+      whole,
+      nothing: used.length > 0 && !whole.plausible && !faults.some((e) => e.plausible),
+      next: this.#next([fine, ...all], weight, sum, new Set(used.map((r) => r.point))),
+      unknown,
+    };
+  }
+
+  /** Whether readings at all points can tell a fault from a whole board at all: some lies outside what tolerances and a meter explain. */
+  tellable(fault: string): boolean {
+    const picture = this.#pictures.find((p) => p.fault!.id === fault);
+    return picture !== undefined && this.#apart(picture, this.#whole) > TELLS;
+  }
+
+  /** The place of a fault in an answer, from 1: what fits equally well, or what no reading tells from it, shares a place. */
+  rankOf(answer: Explanations, fault: string): number {
+    const truth = this.#pictures.find((p) => p.fault!.id === fault);
+    const at = answer.faults.findIndex((f) => f.fault === fault);
+    if (!truth || at < 0) return Infinity;
+    const ahead = answer.faults.slice(0, at).filter((f) => f.fits > answer.faults[at]!.fits);
+    const distinct = new Set(ahead.filter((f) => this.#apart(this.#pictures.find((p) => p.fault!.id === f.fault)!, truth) > TELLS).map((f) => f.fits));
+    return distinct.size + 1;
+  }
+
+  /** How far two pictures lie apart at the point that tells most, in the spread of both and the meter. */
+  #apart(a: Picture, b: Picture): number {
+    let most = 0;
+    for (let i = 0; i < this.points.length; i++) {
+      const spread = Math.hypot(meterSpread(a.means[i]!), FLOOR, Math.sqrt(dot(a.spreads[i]!, a.spreads[i]!)), Math.sqrt(dot(b.spreads[i]!, b.spreads[i]!)));
+      most = Math.max(most, Math.abs(a.means[i]! - b.means[i]!) / spread);
+    }
+    return most;
+  }
+
+  /** Logarithm of the likelihood of readings, and how far the worst of them lies off. */
+  #likelihood({ means, spreads }: Picture, used: readonly PointReading[]): { log: number; off: number } {
+    if (!used.length) return { log: 0, off: 0 };
+    const at = used.map((r) => this.#at.get(r.point)!);
+    const off = used.map((r, i) => r.value - means[at[i]!]!);
+    const meter = used.map((r, i) => Math.hypot(Math.max(meterSpread(r.value), meterSpread(means[at[i]!]!)), FLOOR) ** 2);
+    const covariance = at.map((a, i) => at.map((b, j) => dot(spreads[a]!, spreads[b]!) + (i === j ? meter[i]! : 0)));
+    const worst = Math.max(...off.map((o, i) => Math.abs(o) / Math.sqrt(covariance[i]![i]!)));
+    return { log: multivariate(off, covariance), off: worst };
+  }
+
+  /** The point not measured yet whose reading parts the likeliest faults best: how much of their pairs it tells apart. */
+  #next(all: readonly Likely[], weight: (l: Likely) => number, sum: number, measured: ReadonlySet<string>): Explanations['next'] {
+    const likely = [...all].sort((a, b) => weight(b) - weight(a)).slice(0, 24).filter((l) => weight(l) > 1e-4 * sum);
+    if (likely.length < 2) return null;
+    let best: { point: string; tells: number } | null = null;
+    this.points.forEach((point, i) => {
+      if (measured.has(point)) return;
+      const reads = likely.map((l) => {
+        const value = l.picture.means[i]!;
+        return { value, spread: Math.hypot(Math.sqrt(dot(l.picture.spreads[i]!, l.picture.spreads[i]!)), meterSpread(value), FLOOR), share: weight(l) / sum };
+      });
+      let tells = 0;
+      for (const a of reads)
+        for (const b of reads) {
+          const apart = (a.value - b.value) / Math.hypot(a.spread, b.spread);
+          tells += a.share * b.share * (1 - Math.exp(-0.5 * apart * apart));
+        }
+      if (tells > 1e-3 && (!best || tells > best.tells + 1e-9)) best = { point, tells };
+    });
+    return best;
+  }
 }
 
 function dot(a: Float64Array, b: Float64Array): number {
   let sum = 0;
   for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
   return sum;
-}
-
-/** The point not measured yet whose reading parts the likeliest faults best: the mean of what each pair of them differs there, in the spread of both. */
-function nextProbe(board: RestingBoard, all: readonly Likely[], weight: (l: Likely) => number, measured: ReadonlySet<string>): Explanations['next'] {
-  const sum = all.reduce((s, l) => s + weight(l), 0);
-  const likely = [...all].sort((a, b) => weight(b) - weight(a)).slice(0, 12).filter((l) => weight(l) > 1e-4 * sum);
-  if (likely.length < 2) return null;
-  let best: { point: string; tells: number } | null = null;
-  for (const { name } of board.points) {
-    if (measured.has(name)) continue;
-    const reads = likely.map((l) => {
-      const value = l.settled.read(name);
-      const spread = board.spreads(l.settled, [name])[0]!;
-      return { value, spread: Math.hypot(Math.sqrt(dot(spread, spread)), meterSpread(value), FLOOR), share: weight(l) / sum };
-    });
-    let tells = 0;
-    for (const a of reads)
-      for (const b of reads) {
-        const apart = (a.value - b.value) / Math.hypot(a.spread, b.spread);
-        tells += a.share * b.share * (1 - Math.exp(-0.5 * apart * apart));
-      }
-    if (tells > 1e-3 && (!best || tells > best.tells + 1e-9)) best = { point: name, tells };
-  }
-  return best;
 }

@@ -8,6 +8,8 @@ import type { Cell } from '../board/point.ts';
 import { Sampler, type Free } from '../board/sampler.ts';
 import { tellingOf } from '../kinds/index.ts';
 import { ohms, STATE, volts } from '../stage/at-rest.ts';
+import { PART_TYPES } from '../parts/part-types.ts';
+import type { Unit } from '../quantity/units.ts';
 import { railPorts, signalPorts } from '../stage/ports.ts';
 import type { AnyTelling } from '../stage/telling.ts';
 import { byFormula } from './by-formula.ts';
@@ -25,7 +27,10 @@ export interface TestPoint {
 }
 
 /** Ω through which nothing floats for good, and of a meter's input. */
-const [LEAK, METER] = [1e12, 1e7];
+const [LEAK, METER] = [1e10, 1e7];
+/** °C of a bench. */
+const CELSIUS = 25;
+const NONE: ReadonlySet<string> = new Set();
 
 /** A board at rest that was solved: what a meter reads at its points. */
 export class Settled {
@@ -51,6 +56,12 @@ export class Settled {
   volts(point: string): number {
     const at = this.#unknown(point);
     return at < 0 ? 0 : this.x[at]!;
+  }
+
+  /** V of one of the board's nodes. */
+  node(name: string): number {
+    const at = name === '0' ? undefined : this.system.index.get(name);
+    return at === undefined ? 0 : this.x[at]!;
   }
 
   /** Current through an element that has one of its own, A; null where there is none of that name. */
@@ -126,6 +137,7 @@ export class RestingBoard {
   stand(values: ArrayLike<number> = this.free.map((f) => f.range.nominal)): void {
     this.#sampler.place(values);
     this.#sampler.solve({ state: STATE, charge: 'nominal' });
+    this.#expected = undefined;
     this.#elements = new Map(this.#cells.map((cell) => [cell.node.doc.id, this.#elementsOf(cell)]));
   }
 
@@ -230,28 +242,26 @@ export class RestingBoard {
   }
 
   /** The board's node at a port or node of a stage, with the connection that a fault cuts cut. */
-  #nodeOf(cell: Cell, at: string, fault: Fault | null): string {
+  #nodeOf(cell: Cell, at: string, faults: readonly Fault[]): string {
     const { doc, kind } = cell.node;
     const own = `${doc.id}.${at}`;
-    if (fault?.word === 'broken' && fault.stage === doc.id && fault.on === at) return own;
+    if (faults.some((f) => f.word === 'broken' && f.stage === doc.id && f.on === at)) return own;
     const rail = doc.rails?.[at];
-    if (rail !== undefined) return fault?.word === 'unfed' && fault.on === rail && kind.rails[at]?.role === 'provides' ? `${own} (unfed)` : `rail ${rail}`;
+    if (rail !== undefined) return kind.rails[at]?.role === 'provides' && faults.some((f) => f.word === 'unfed' && f.on === rail) ? `${own} (unfed)` : `rail ${rail}`;
     const from = doc.signals?.[at];
     if (from !== undefined && kind.signals[at]?.role === 'in') {
       const [stage, port] = [from.slice(0, from.indexOf('.')), from.slice(from.indexOf('.') + 1)];
       const source = this.#cells.find((c) => c.node.doc.id === stage);
       // What a stage says of a rail, it says at the rail.
-      if (source) return this.#nodeOf(source, port, null);
+      if (source) return this.#nodeOf(source, port, []);
     }
     return own;
   }
 
-  #faulted(cell: Cell, fault: Fault | null): readonly Element[] {
+  #faulted(cell: Cell, faults: readonly Fault[]): readonly Element[] {
     const { id } = cell.node.doc;
-    const elements = this.#elements.get(id)!;
-    if (!fault || fault.stage !== id || fault.word === 'broken') return elements;
-    if (!this.#formula.has(id)) return spoilt(elements, fault);
-    return this.#byValue(cell, fault);
+    const own = faults.filter((f) => f.stage === id && f.word !== 'broken');
+    return own.reduce<readonly Element[]>((elements, f) => (this.#formula.has(id) ? this.#byValue(cell, f) : spoilt(elements, f)), this.#elements.get(id)!);
   }
 
   /** A part of a stage that is told by its formulas gone wrong: its value set, and the formulas asked again. */
@@ -276,20 +286,20 @@ export class RestingBoard {
   }
 
   /** A stage's elements in the board's names, so many times as it is built. */
-  #placed(cell: Cell, elements: readonly Element[], fault: Fault | null): Element[] {
+  #placed(cell: Cell, elements: readonly Element[], faults: readonly Fault[]): Element[] {
     const id = cell.node.doc.id;
     const nodes = new Map<string, string>();
     const place = (node: string): string => {
       if (node === '0') return '0';
       let at = nodes.get(node);
-      if (at === undefined) nodes.set(node, (at = this.#nodeOf(cell, node, fault)));
+      if (at === undefined) nodes.set(node, (at = this.#nodeOf(cell, node, faults)));
       return at;
     };
     return elements.map((e) => renamed(e, `${id}.${e.name}`, place));
   }
 
   /** Every copy but the first hangs on its rails as what it draws: its own insides read the same. */
-  #others(cell: Cell, fault: Fault | null): Element[] {
+  #others(cell: Cell, faults: readonly Fault[]): Element[] {
     const times = cell.node.copies * cell.node.times - 1;
     if (times < 1) return [];
     return railPorts(cell.node.kind).flatMap(([port, def]): Element[] => {
@@ -298,31 +308,132 @@ export class RestingBoard {
       const at = this.#typed(cell, port);
       if (typeof drawn !== 'number' || !(Math.abs(drawn) > 0) || !at) return [];
       const one = Math.abs(drawn) / (def.copiesCounted ? cell.node.copies : 1);
-      const node = this.#nodeOf(cell, port, fault?.word === 'broken' ? null : fault);
+      const node = this.#nodeOf(
+        cell,
+        port,
+        faults.filter((f) => f.word !== 'broken'),
+      );
       const [a, b] = at > 0 ? [node, '0'] : ['0', node];
       return [{ is: 'load', name: `${cell.node.doc.id}.others-${port}`, a, b, amps: one * times, knee: 0.5 * Math.abs(at) }];
     });
   }
 
-  /** The whole board with a fault, or none; null where the solver finds no point at which it rests. */
-  settle(fault: Fault | null = null, leave: ReadonlySet<string> = new Set()): Settled | null {
-    const elements: Element[] = [];
+  /**
+   * The whole board with something wrong, or nothing; null where the solver finds no point at which it rests.
+   * @param leave stages that are not fitted @param more what a bench brings: elements in the board's names
+   */
+  settle(wrong: Fault | null | readonly Fault[] = null, leave: ReadonlySet<string> = NONE, more: readonly Element[] = []): Settled | null {
+    const faults: readonly Fault[] = wrong === null ? [] : 'word' in wrong ? [wrong] : wrong;
+    const elements: Element[] = [...more];
     for (const cell of this.#cells) {
       if (leave.has(cell.node.doc.id)) continue;
-      elements.push(...this.#placed(cell, this.#faulted(cell, fault), fault), ...this.#others(cell, fault));
+      elements.push(...this.#placed(cell, this.#faulted(cell, faults), faults), ...this.#others(cell, faults));
     }
     const nodes = new Set(elements.flatMap(nodesOf));
     nodes.delete('0');
     for (const node of nodes) elements.push({ is: 'resistor', name: `leak ${node}`, a: node, b: '0', ohms: LEAK, quiet: true });
-    const system = assemble({ elements, celsius: 25 });
-    const devices = new Devices(system, 25);
+    const system = assemble({ elements, celsius: CELSIUS });
+    const devices = new Devices(system, CELSIUS);
     const solved = solveDc(system, devices);
     const at = solved.ok ? linearAt(system, devices, solved.x) : solved;
     if (!solved.ok || !at.ok) {
       // What cannot be settled does not work: what hangs on it has to do without.
-      return fault?.stage && !leave.has(fault.stage) ? this.settle(null, new Set([fault.stage])) : null;
+      const stages = faults.flatMap((f) => (f.stage !== null && !leave.has(f.stage) ? [f.stage] : []));
+      return stages.length ? this.settle(null, new Set([...leave, ...stages]), more) : null;
     }
-    return new Settled(system, solved.x, at.lu, new Map(elements.map((e) => [e.name, e])), new Map(this.points.map((p) => [p.name, this.#nodeOf(this.#cell(p.stage), p.at, p.rail && fault?.word === 'unfed' ? null : fault)])));
+    const pointed = new Map(this.points.map((p) => [p.name, this.nodeAt(p, faults)]));
+    return new Settled(system, solved.x, at.lu, new Map(elements.map((e) => [e.name, e])), pointed);
+  }
+
+  /** The board's node at a test point: of a rail that nothing feeds, the rail. */
+  nodeAt(point: TestPoint, faults: readonly Fault[] = []): string {
+    return this.#nodeOf(
+      this.#cell(point.stage),
+      point.at,
+      faults.filter((f) => f.word !== 'unfed'),
+    );
+  }
+
+  /** A figure of a stage at the values the board stands at, by its formulas; null where it has none. */
+  figure(stage: string, outcome: string): number | null {
+    const cell = this.#cell(stage);
+    try {
+      return cell.nominal(outcome);
+    } catch {
+      return null;
+    }
+  }
+
+  /** A part's value where the board stands; null of one without. */
+  partValue(stage: string, slot: string): number | null {
+    const value = this.#cell(stage).node.inputs.x.parts[slot]?.value as unknown;
+    return typeof value === 'number' ? value : null;
+  }
+  hasPart(stage: string, slot: string): boolean {
+    return this.#cells.some((c) => c.node.doc.id === stage && c.node.inputs.parts.some((p) => p.slot === slot));
+  }
+  isDevice(stage: string, slot: string): boolean {
+    return this.#part(stage, slot)?.def.type === 'device';
+  }
+  partUnit(stage: string, slot: string): Unit | null {
+    const part = this.#part(stage, slot);
+    return part ? PART_TYPES[part.def.type].unit : null;
+  }
+  #part(stage: string, slot: string) {
+    return this.#cells.find((c) => c.node.doc.id === stage)?.node.inputs.parts.find((p) => p.slot === slot);
+  }
+  /** A parameter of a part where the board stands; null where it has none of that name. */
+  parameter(stage: string, slot: string, name: string): number | null {
+    const value = this.#cell(stage).node.inputs.x.parts[slot]?.[name] as unknown;
+    return typeof value === 'number' && Number.isFinite(value) ? value : null;
+  }
+
+  /** Stages that feed the rail at a point from outside the board: a bench supply takes their place. */
+  sourcesAt(point: string): string[] {
+    const at = this.points.find((p) => p.name === point);
+    return this.#cells.flatMap(({ node }) => {
+      const gives = at?.rail !== undefined && railPorts(node.kind).some(([port, def]) => def.role === 'provides' && node.doc.rails?.[port] === at.rail);
+      return gives || (at?.rail === undefined && node.doc.id === at?.stage && node.kind.source) ? [node.doc.id] : [];
+    });
+  }
+  /** The test points of rails that come from outside the board, or from a store on it. */
+  sources(): TestPoint[] {
+    return this.points.filter((p) => {
+      const { kind, doc } = this.#cell(p.stage).node;
+      const feeds = railPorts(kind).some(([port, def]) => def.role === 'consumes' && doc.rails?.[port] !== undefined);
+      return kind.rails[p.at]?.role === 'provides' && !feeds;
+    });
+  }
+
+  /** Supply pins of a stage: where to look, the device behind it, and the highest voltage it is made for. */
+  fedPins(stage: string): { point: string; device: string | null; most: number | null; signed: boolean }[] {
+    const cell = this.#cell(stage);
+    const device = cell.node.inputs.parts.find((p) => p.def.type === 'device')?.slot ?? null;
+    return railPorts(cell.node.kind).flatMap(([port, def]) => {
+      if (def.role !== 'consumes' || !this.points.some((p) => p.name === `${stage}.${port}`)) return [];
+      const limit = def.gives.absoluteMaximum ?? def.gives.maximum;
+      const [slot, param] = typeof limit === 'string' ? limit.split('.') : [];
+      const value = slot === undefined ? null : param === undefined ? cell.holder(slot)[slot] : this.parameter(stage, slot, param);
+      return [{ point: `${stage}.${port}`, device, most: typeof value === 'number' ? value : null, signed: def.signed === true || this.#typed(cell, port)! < 0 }];
+    });
+  }
+
+  /** Ripple of the rail or signal at a point, by its formulas, V peak to peak and Hz. */
+  ripple(point: string): { ripple: number; frequency: number | null } {
+    const at = this.points.find((p) => p.name === point)!;
+    const giving = this.points.find((p) => p.rail !== undefined && p.rail === at.rail && this.#cell(p.stage).node.kind.rails[p.at]?.role === 'provides') ?? at;
+    const cell = this.#cell(giving.stage);
+    const gives = cell.node.kind.rails[giving.at]?.gives;
+    const read = (ref: unknown) => (typeof ref === 'string' ? (cell.nominal(ref) ?? (cell.holder(ref)[ref] as number | undefined)) : null);
+    const [ripple, frequency] = [read(gives?.ripple), read(gives?.rippleFrequency)];
+    return { ripple: typeof ripple === 'number' && Number.isFinite(ripple) ? ripple : 0, frequency: typeof frequency === 'number' && frequency > 0 ? frequency : null };
+  }
+
+  #expected: Settled | null | undefined;
+  /** V at a point of the board as it stands with nothing wrong. */
+  expectedVolts(point: string): number {
+    if (this.#expected === undefined) this.#expected = this.settle();
+    return this.#expected?.volts(point) ?? 0;
   }
 
   #moves: Moved[][] | null = null;
@@ -356,19 +467,20 @@ export class RestingBoard {
   }
 
   #pair(cell: Cell, from: Element, to: Element): Moved {
-    return { from: this.#placed(cell, [from], null)[0]!, to: this.#placed(cell, [to], null)[0]! };
+    return { from: this.#placed(cell, [from], [])[0]!, to: this.#placed(cell, [to], [])[0]! };
   }
 
   /** How far each free number moves the reading of points of a settled board, V for one standard deviation: by point, then by number. */
   spreads(settled: Settled, points: readonly string[]): Float64Array[] {
-    const leans = points.map((p) => settled.lean(p));
-    return leans.map((lean) => {
-      const into = new Float64Array(this.moves.length);
+    const changes = this.moves.map((moved) => moved.flatMap(({ from, to }) => this.#change(settled, from, to)));
+    return points.map((point) => {
+      const into = new Float64Array(changes.length);
+      const lean = settled.lean(point);
       if (!lean) return into;
       const share = METER / (METER + Math.max(0, lean.behind));
-      this.moves.forEach((moved, i) => {
+      changes.forEach((rows, i) => {
         let sum = 0;
-        for (const { from, to } of moved) sum -= this.#change(settled, from, to, lean.weights);
+        for (const [row, amount] of rows) sum -= lean.weights[row]! * amount;
         into[i] = sum * share;
       });
       return into;
@@ -377,27 +489,31 @@ export class RestingBoard {
 
   readonly #small = new WeakMap<Element, { system: System; devices: Devices }>();
 
-  /** What an element's change does to the rows of a settled board, weighted; nothing where the fault took the element away. */
-  #change(settled: Settled, from: Element, to: Element, weights: Float64Array): number {
+  /** What an element's change does to the rows of a settled board; nothing where the fault took the element away. */
+  #change(settled: Settled, from: Element, to: Element): [row: number, amount: number][] {
     const there = settled.elements.get(from.name);
-    if (!there || there.is !== from.is || there.is !== to.is) return 0;
+    if (!there || there.is !== from.is || there.is !== to.is) return [];
+    let [was, now] = [from, to];
     // A wrong decade spreads by its own value.
     if (there.is === 'resistor' && from.is === 'resistor' && to.is === 'resistor' && there.ohms !== from.ohms)
-      return this.#weighted(settled, { ...to, ohms: (to.ohms * there.ohms) / from.ohms }, weights) - this.#weighted(settled, there, weights);
-    return this.#weighted(settled, to, weights) - this.#weighted(settled, from, weights);
+      [was, now] = [there, { ...there, ohms: (to.ohms * there.ohms) / from.ohms }];
+    // A fault may have put it elsewhere.
+    else if (ENDS.some((end) => there[end as never] !== from[end as never])) [was, now] = [rejoined(from, there), rejoined(to, there)];
+    const [before, after] = [this.#alone(settled, was), this.#alone(settled, now)];
+    return before.map(([row, amount], i) => [row, after[i]![1] - amount] as [number, number]).filter(([row, amount]) => row >= 0 && amount !== 0);
   }
 
-  #weighted(settled: Settled, element: Element, weights: Float64Array): number {
+  /** What leaves each row through one element of a settled board. */
+  #alone(settled: Settled, element: Element): [row: number, amount: number][] {
     let small = this.#small.get(element);
     if (!small) {
-      const system = assemble({ elements: [element], celsius: 25 });
-      this.#small.set(element, (small = { system, devices: new Devices(system, 25) }));
+      const system = assemble({ elements: [element], celsius: CELSIUS });
+      this.#small.set(element, (small = { system, devices: new Devices(system, CELSIUS) }));
     }
     const rows = small.system.names.map((name) => settled.system.index.get(name) ?? -1);
-    if (rows.some((r) => r < 0)) return 0;
-    const x = Float64Array.from(rows, (r) => settled.x[r]!);
+    const x = Float64Array.from(rows, (r) => (r < 0 ? 0 : settled.x[r]!));
     const residual = residualOf(small.system, small.devices, x);
-    return rows.reduce((sum, r, i) => sum + weights[r]! * residual[i]!, 0);
+    return rows.map((row, i) => [row, residual[i]!]);
   }
 }
 
@@ -409,6 +525,10 @@ function nodesOf(e: Element): string[] {
   const control = (fields.control ?? {}) as Record<string, unknown>;
   return [...ENDS.map((f) => fields[f]), control.p, control.n].filter((n): n is string => typeof n === 'string');
 }
+
+/** An element at the ends of another of its sort. */
+const rejoined = (e: Element, like: Element): Element =>
+  ({ ...e, ...Object.fromEntries(ENDS.flatMap((end) => (like[end as never] === undefined ? [] : [[end, like[end as never]]]))) }) as Element;
 
 function renamed(e: Element, name: string, place: (node: string) => string): Element {
   const out: Record<string, unknown> = { ...e, name };

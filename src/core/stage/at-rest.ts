@@ -14,7 +14,7 @@ export interface AtRest {
 export const STATE: StateId = 'typical';
 
 /** A resistance, never quite nothing: what is 0 Ω on paper is a joint. */
-export const ohms = (name: string, a: string, b: string, value: number | null): Element => ({ is: 'resistor', name, a, b, ohms: Math.max(value ?? 0, 1e-4), quiet: true });
+export const ohms = (name: string, a: string, b: string, value: number | null): Element => ({ is: 'resistor', name, a, b, ohms: Math.max(value ?? 0, 1e-3), quiet: true });
 export const volts = (name: string, a: string, b: string, value: number): Element => ({ is: 'voltage', name, a, b, wave: { sort: 'dc', value } });
 /** A current that is drawn as long as there is a voltage to draw it from. */
 export const draw = (name: string, a: string, b: string, amps: number, knee = 0.5): Element => ({ is: 'load', name, a, b, amps, knee: Math.max(knee, 1e-3) });
@@ -31,7 +31,7 @@ export const limited = (name: string, from: string, to: string, resistance: numb
   against: '0',
   reference: 1e6,
   dropout: 0,
-  dropoutResistance: Math.max(resistance, 1e-4),
+  dropoutResistance: Math.max(resistance, 1e-3),
   limit,
   both: true,
 });
