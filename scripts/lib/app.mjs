@@ -25,7 +25,7 @@ export async function startApp({ build, database, wanted = 4780, log, env = {} }
       HOST: host,
       PORT: String(port),
       DATABASE_URL: database,
-      BODY_SIZE_LIMIT: '4M',
+      BODY_SIZE_LIMIT: '20M',
       // A client that asks again just as an idle connection is closed gets a reset: Node's five seconds are shorter than a pause for thought.
       KEEP_ALIVE_TIMEOUT: '75',
       SPARK_SUM_ROOT: root,

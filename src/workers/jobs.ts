@@ -7,7 +7,10 @@ import { simulateStage, type Analysis, type SimulateOptions } from '../core/boar
 import { loadKindsOf, tellingOf } from '../core/kinds/index.ts';
 import { solvedCurves, type Band } from '../core/board/curves.ts';
 import type { Remedy } from '../core/stage/contract.ts';
-import { bringUpPlan, type PlanStep } from '../core/bringup/plan.ts';
+import { drawnPlan, type PlanStep } from '../core/bringup/plan.ts';
+import type { Figure } from '../core/stage/drawing.ts';
+import { Explainer, type Explanations, type PointReading } from '../core/faults/explain.ts';
+import { RestingBoard } from '../core/faults/resting.ts';
 import { boardIn } from '../core/files/board-file.ts';
 import type { Issue } from '../core/files/issues.ts';
 import { answer } from '../core/files/answer.ts';
@@ -61,7 +64,9 @@ interface Work {
   /** A board to read, in Markdown. */
   report: { job: { doc: BoardDoc; options: Parameters<typeof markdownReport>[1] }; told: never; result: string };
   /** The steps of a board's first power-up. */
-  bringUp: { job: { doc: BoardDoc }; told: never; result: PlanStep[] };
+  bringUp: { job: { doc: BoardDoc }; told: never; result: { steps: PlanStep[]; figures: Record<string, Figure> } };
+  /** Single faults that would explain readings; tells the share of them that is solved. What was solved is kept for the next readings of the same board. */
+  explain: { job: { doc: BoardDoc; readings: PointReading[] }; told: number; result: Explanations };
   /** One analysis of a stage. */
   simulate: { job: { doc: BoardDoc; stage: string; analysis: Analysis; options: SimulateOptions }; told: never; result: ReturnType<typeof simulateStage> };
 }
@@ -84,7 +89,12 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
     return read.ok ? { answer: JSON.stringify(answer(evaluateBoard(read.value))) } : { refused: read.status, issues: read.issues };
   },
   report: ({ doc, options }) => markdownReport(evaluateBoard(doc), options),
-  bringUp: async ({ doc }) => plain(await bringUpPlan(evaluateBoard(doc))),
+  bringUp: async ({ doc }) => plain(await drawnPlan(evaluateBoard(doc))),
+  explain: async ({ doc, readings }, tell) => {
+    const key = JSON.stringify(doc);
+    if (solved?.key !== key) solved = { key, explainer: new Explainer(await RestingBoard.of(doc), tell) };
+    return solved.explainer.explain(readings);
+  },
   standing: ({ doc }) => standingOf(evaluateBoard(doc)),
   judged: ({ doc }) => {
     const sum = evaluateBoard(doc);
@@ -93,6 +103,7 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
   simulate: async ({ doc, stage, analysis, options }) => simulateStage(...(await stageOf(doc, stage)), analysis, options),
 };
 
+let solved: { key: string; explainer: Explainer } | null = null;
 const kept = new Evaluator();
 let latest = 0;
 

@@ -1,7 +1,24 @@
+import { mustKind, tellingOf } from '../kinds/index.ts';
 import type { Sum } from '../board/evaluate.ts';
-import { tellingOf } from '../kinds/index.ts';
+import { digitOf } from '../faults/meter.ts';
+import { RestingBoard, type Settled } from '../faults/resting.ts';
+import type { Element } from '../circuit/netlist.ts';
+import { formatText } from '../quantity/format.ts';
 import type { BringUpStep } from '../stage/contract.ts';
+import { limited, volts } from '../stage/at-rest.ts';
+import type { Figure } from '../stage/drawing.ts';
 import { bringUpOf } from '../stage/telling.ts';
+
+/** When in the bring-up a step comes: each phase goes over the whole board before the next begins. */
+export const PHASES = ['look', 'power', 'signals', 'heat', 'last'] as const;
+export type Phase = (typeof PHASES)[number];
+export const PHASE_TITLES: Readonly<Record<Phase, string>> = {
+  look: 'Before any power',
+  power: 'Power, stage by stage',
+  signals: 'Ripple, clocks and signals',
+  heat: 'Heat, after a while',
+  last: 'Last, what can hurt',
+};
 
 /** A step of the bring-up, in an order that risks least. */
 export interface PlanStep extends BringUpStep {
@@ -9,27 +26,179 @@ export interface PlanStep extends BringUpStep {
   key: string;
   stage: string | null;
   stageTitle: string;
+  phase: Phase;
+  /** The test point, `reg.out`, where the probe is at one. */
+  probe?: string;
 }
 
-const FIRST: readonly BringUpStep[] = [
-  {
-    id: 'look',
-    act: 'fit',
-    title: 'Look before you solder',
-    text: 'Compare the bare board with the revision: outline, connector sides, pin 1 marks. Note what you would change.',
-  },
-  { id: 'shorts', act: 'probe', title: 'No shorts on the bare board', text: 'Ohmmeter from every rail to ground on the bare board: open circuit on each.' },
-];
+const WHOLE = { stage: null, stageTitle: 'Whole board' } as const;
+/** A meter's way with a current, share and A, and the margin that a limit leaves over what is expected. */
+const [CURRENT_SHARE, CURRENT_ROOM, LIMIT_ROOM] = [0.02, 5e-5, 0.01];
+/** Outcomes of these steps show only with a scope, a generator or a while of waiting. */
+const SIGNAL_UNITS: ReadonlySet<string> = new Set(['Hz', 's', 'dB', 'V/rtHz', 'dBSPL', 'V/s', 'bit', 'LSB']);
+const WARM = new Set(['heat', 'warm', 'temperature', 'hot']);
+const SIGNAL = new Set(
+  ['ripple', 'response', 'noise', 'quiet', 'signal', 'clip', 'clock', 'edge', 'step', 'droop', 'suppression', 'rejection', 'attenuation', 'cutoff', 'frequency', 'pulse', 'window', 'listen', 'impedance', 'gain', 'delay', 'rate'], // prettier-ignore
+);
 
-/** Steps for a frozen board: sources first, each stage fitted and proven before the next one is. */
+function phaseOf(step: BringUpStep): Phase {
+  if (WARM.has(step.id) || step.expect?.unit === 'degC' || step.expect?.unit === 'K') return 'heat';
+  if (SIGNAL.has(step.id) || (step.expect && SIGNAL_UNITS.has(step.expect.unit))) return 'signals';
+  return 'power';
+}
+
+/**
+ * Steps for a frozen board: look and resistance first, then the supply alone through a current limit, and stage by stage what
+ * hangs on it, sources first, each with the supply current that is to be expected with what is fitted so far; then ripple,
+ * clocks and signals, heat, and last what can hurt, whose rail a bench supply brings until then.
+ */
 export async function bringUpPlan(sum: Sum): Promise<PlanStep[]> {
-  const general = FIRST.map((s) => ({ ...s, key: `board/${s.id}`, stage: null, stageTitle: 'Whole board' }));
-  const own = await Promise.all(
-    sum.stages.map(async (s) =>
-      bringUpOf(await tellingOf(s.kind), s).map((step) => ({ ...step, key: `${s.id}/${step.id}`, stage: s.id, stageTitle: s.title })),
-    ),
-  );
-  return [...general, ...own.flat()];
+  const board = sum.doc.stages.length ? await RestingBoard.of(sum.doc) : null;
+  const order = board?.order ?? [];
+  const steps: PlanStep[] = [
+    {
+      ...WHOLE,
+      id: 'look',
+      key: 'board/look',
+      phase: 'look',
+      act: 'fit',
+      title: 'Look before you solder',
+      text: 'Compare the bare board with the revision: outline, connector sides, pin 1 marks. Note what you would change.',
+    },
+    {
+      ...WHOLE,
+      id: 'shorts',
+      key: 'board/shorts',
+      phase: 'look',
+      act: 'probe',
+      title: 'No shorts on the bare board',
+      text: 'Ohmmeter from every rail to ground on the bare board: open circuit on each.',
+    },
+  ];
+  if (!board) return steps;
+  const tellings = new Map(await Promise.all(sum.stages.map(async (s) => [s.id, await tellingOf(mustKind(s.kind.id))] as const)));
+  const hurts = new Set([...tellings].filter(([, telling]) => telling.hurts).map(([id]) => id));
+  const later: PlanStep[] = [];
+  const fitted = new Set<string>();
+  const supplies = board.sources();
+  for (const id of order) {
+    const s = sum.byId.get(id);
+    if (!s) continue;
+    const head = { stage: id, stageTitle: s.title };
+    const own = bringUpOf(tellings.get(id)!, s).map((step): PlanStep => {
+      const probe = step.at === undefined ? undefined : board.points.find((p) => p.name === `${id}.${step.at}`)?.name;
+      return { ...step, ...head, key: `${id}/${step.id}`, phase: hurts.has(id) ? 'last' : phaseOf(step), ...(probe === undefined ? {} : { probe }) };
+    });
+    const source = supplies.find((p) => p.stage === id);
+    const now = own.filter((step) => step.phase === 'power');
+    later.push(...own.filter((step) => step.phase !== 'power'));
+    if (source && hurts.has(id)) {
+      steps.push(feedStep(board, source.name, s.title));
+      continue;
+    }
+    fitted.add(id);
+    if (source) {
+      steps.push(feedStep(board, source.name, s.title), ...now);
+      continue;
+    }
+    // Fit, then what is drawn, then what is read.
+    const drawn = currentStep(board, fitted, id, s.title, supplies);
+    steps.push(...now.filter((step) => step.act === 'fit'), ...(drawn ? [drawn] : []), ...now.filter((step) => step.act !== 'fit'));
+    steps.push(...restSteps(board, id, s.title, own));
+  }
+  return [...steps, ...PHASES.slice(2).flatMap((phase) => later.filter((step) => step.phase === phase))];
+}
+
+/** The plan with a figure of each stage, for a screen. */
+export async function drawnPlan(sum: Sum): Promise<{ steps: PlanStep[]; figures: Record<string, Figure> }> {
+  const figures = await Promise.all(sum.stages.map(async (s) => [s.id, (await tellingOf(s.kind)).figure(s.judged as never)] as const));
+  return { steps: await bringUpPlan(sum), figures: Object.fromEntries(figures) };
+}
+
+/** Bench supply in the place of a source: its rail's voltage, and a limit that lets through what the whole board draws and little more. */
+function feedStep(board: RestingBoard, point: string, title: string): PlanStep {
+  const level = board.expectedVolts(point);
+  const amps = Math.max(0.02, 1.5 * Math.abs(supplyCurrent(board, new Set(board.order), point)?.nominal ?? 0) + LIMIT_ROOM);
+  const stage = point.split('.')[0]!;
+  return {
+    stage,
+    stageTitle: title,
+    id: 'bench-supply',
+    key: `${stage}/bench-supply`,
+    phase: 'power',
+    act: 'feed',
+    title: `Bench supply instead of ${title}`,
+    text: `Feed ${point} from a bench supply with its current limit set first. With nothing else fitted it draws nothing: if it runs into its limit, switch off and look for a short or a turned part.`,
+    feed: { volts: rounded(level), amps: rounded(amps) },
+    at: point.slice(stage.length + 1),
+    probe: point,
+  };
+}
+const rounded = (v: number): number => Number(v.toPrecision(2));
+
+/** What the bench supplies give with what is fitted so far. */
+function currentStep(board: RestingBoard, fitted: ReadonlySet<string>, id: string, title: string, supplies: RestingBoard['points']): PlanStep | null {
+  const before = new Set([...fitted].filter((f) => f !== id));
+  for (const { name } of supplies) {
+    const [now, was] = [supplyCurrent(board, fitted, name), supplyCurrent(board, before, name)];
+    if (!now || !was || Math.abs(now.nominal - was.nominal) < Math.max(CURRENT_ROOM, 0.003 * Math.abs(now.nominal))) continue;
+    const rise = now.nominal - was.nominal;
+    const room = now.spread + CURRENT_SHARE * Math.abs(now.nominal) + CURRENT_ROOM;
+    return {
+      stage: id,
+      stageTitle: title,
+      id: 'supply-current',
+      key: `${id}/supply-current`,
+      phase: 'power',
+      act: 'probe',
+      title: 'Supply current',
+      text: `Switch on with the current limit at ${formatText(rounded(1.5 * Math.abs(now.nominal) + LIMIT_ROOM), 'A', 2)}. The supply at ${name} gave ${formatText(was.nominal, 'A', 2)} before; with ${title} it rises by about ${formatText(rise, 'A', 2)}. More is a short or a turned part, less an open joint.`,
+      feed: { volts: rounded(board.expectedVolts(name)), amps: rounded(1.5 * Math.abs(now.nominal) + LIMIT_ROOM) },
+      expect: { point: `lead of ${name}`, unit: 'A', low: now.nominal < 0 ? now.nominal - room : Math.max(0, now.nominal - room), nominal: now.nominal, high: now.nominal + room },
+    };
+  }
+  return null;
+}
+
+/** Current of a bench supply at a point with some stages fitted, and how far all spreads together may move it, A. */
+function supplyCurrent(board: RestingBoard, fitted: ReadonlySet<string>, point: string): { nominal: number; spread: number } | null {
+  const more: Element[] = [];
+  const leave = new Set(board.order.filter((id) => !fitted.has(id)));
+  for (const { name, stage } of board.sources()) {
+    const node = board.nodeAt(board.points.find((p) => p.name === name)!);
+    leave.add(stage);
+    more.push(volts(`bench ${name}`, `bench ${name}`, '0', board.expectedVolts(name)), limited(`lead ${name}`, `bench ${name}`, node, 0.05, 100));
+  }
+  const settled: Settled | null = board.settle(null, leave, more);
+  const amps = settled?.amps(`bench ${point}`);
+  if (!settled || amps === null || amps === undefined) return null;
+  return { nominal: -amps, spread: board.worst(settled, `I(bench ${point})`) };
+}
+
+/** Levels at rest that the kind's own steps do not ask for: what a fault further on is told by. */
+function restSteps(board: RestingBoard, id: string, title: string, own: readonly PlanStep[]): PlanStep[] {
+  const asked = new Set(own.map((step) => step.probe));
+  const settled = board.whole;
+  if (!settled) return [];
+  return board.points
+    .filter((p) => p.stage === id && board.isOutput(p) && !asked.has(p.name))
+    .map((p): PlanStep => {
+      const nominal = settled.read(p.name);
+      const room = board.worst(settled, p.name) + 0.01 * Math.abs(nominal) + 4 * digitOf(nominal);
+      return {
+        stage: id,
+        stageTitle: title,
+        id: `rest-${p.at}`,
+        key: `${id}/rest-${p.at}`,
+        phase: 'power',
+        act: 'probe',
+        title: `Level at ${p.at}`,
+        text: `DC volts from ${p.name} to ground with a 10 MΩ meter, everything before it fitted, no signal.`,
+        at: p.at,
+        probe: p.name,
+        expect: { point: p.name, unit: 'V', low: nominal - room, nominal, high: nominal + room },
+      };
+    });
 }
 
 export type Verdict = 'within' | 'low' | 'high' | 'noted';
@@ -71,3 +240,8 @@ export function progress(plan: readonly PlanStep[], readings: readonly Reading[]
     return here;
   });
 }
+
+/** What was read at test points, as an explanation takes it. */
+export const pointReadings = (all: readonly Progress[]): { point: string; value: number }[] =>
+  all.flatMap(({ step, reading }) => (step.probe && step.expect?.unit === 'V' && reading?.value != null && isLevel(step) ? [{ point: step.probe, value: reading.value }] : []));
+const isLevel = (step: PlanStep): boolean => step.phase === 'power' || step.phase === 'last';

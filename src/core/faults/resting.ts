@@ -70,15 +70,23 @@ export class Settled {
     return at < 0 ? null : this.x[at]!;
   }
 
-  /** What leans on a point: the answer of its voltage to a current into each row, and the resistance behind it, Ω. */
-  lean(point: string): { weights: Float64Array; behind: number } | null {
-    const at = this.#unknown(point);
-    if (at < 0) return null;
+  /** What leans on an unknown by its name, as `lean` has it. */
+  leanOn(unknown: string): Float64Array | null {
+    const at = this.system.index.get(unknown);
+    if (at === undefined) return null;
     const n = this.system.pattern.n;
     const c = new Float64Array(n);
     c[at] = 1;
     const weights = new Float64Array(n);
     this.lu.solveTransposed(c, weights);
+    return weights;
+  }
+
+  /** What leans on a point: the answer of its voltage to a current into each row, and the resistance behind it, Ω. */
+  lean(point: string): { weights: Float64Array; behind: number } | null {
+    const at = this.#unknown(point);
+    if (at < 0) return null;
+    const weights = this.leanOn(this.system.names[at]!)!;
     return { weights, behind: weights[at]! };
   }
 
@@ -430,10 +438,24 @@ export class RestingBoard {
   }
 
   #expected: Settled | null | undefined;
-  /** V at a point of the board as it stands with nothing wrong. */
-  expectedVolts(point: string): number {
+  /** The board as it stands with nothing wrong. */
+  get whole(): Settled | null {
     if (this.#expected === undefined) this.#expected = this.settle();
-    return this.#expected?.volts(point) ?? 0;
+    return this.#expected;
+  }
+  /** V at a point of it. */
+  expectedVolts(point: string): number {
+    return this.whole?.volts(point) ?? 0;
+  }
+
+  /** Stages, sources first. */
+  get order(): string[] {
+    return this.#cells.map((c) => c.node.doc.id);
+  }
+  /** Whether a stage gives a rail or a signal at a point. */
+  isOutput(point: TestPoint): boolean {
+    const { kind } = this.#cell(point.stage).node;
+    return kind.rails[point.at]?.role === 'provides' || kind.signals[point.at]?.role === 'out';
   }
 
   #moves: Moved[][] | null = null;
@@ -485,6 +507,22 @@ export class RestingBoard {
       });
       return into;
     });
+  }
+
+  /** How far a reading of a point, or an unknown of the circuit, may move at most by all spreads together, to first order. */
+  worst(settled: Settled, name: string): number {
+    const lean = settled.lean(name);
+    const weights = lean?.weights ?? settled.leanOn(name);
+    if (!weights) return 0;
+    const share = lean ? METER / (METER + Math.max(0, lean.behind)) : 1;
+    let sum = 0;
+    for (const moved of this.moves) {
+      let one = 0;
+      for (const { from, to } of moved) for (const [row, amount] of this.#change(settled, from, to)) one -= weights[row]! * amount;
+      sum += Math.abs(one);
+    }
+    // A move is one standard deviation of an even spread: the end lies √3 of them off.
+    return sum * Math.sqrt(3) * share;
   }
 
   readonly #small = new WeakMap<Element, { system: System; devices: Devices }>();

@@ -317,6 +317,10 @@ export interface BringUpStep {
   text: string;
   /** Feed: the bench supply's setting and current limit. */
   feed?: { volts: number; amps: number };
+  /** The test point that the probe is at, where it is one: a port of the stage or a node of its own. */
+  at?: string;
+  /** The outcome that is read. */
+  of?: string;
   /** Probe: where, and the window the reading must fall in. */
   expect?: { point: string; unit: Unit; low: number; nominal: number; high: number };
 }

@@ -6,6 +6,7 @@ import type { Env, Inputs } from './data.ts';
 import type { Figure } from './drawing.ts';
 import type { Judged } from './judged.ts';
 import { unitOf } from './named.ts';
+import { railPorts } from './ports.ts';
 
 /**
  * How a kind is told: what only readers of one stage want, apart from what the sum needs, so that a page loads it when it is
@@ -58,6 +59,8 @@ export interface Telling<K = Kind> {
   atRest?: (x: InputsOf<K>, env: EnvOf<K>) => AtRest;
   curves?: (x: InputsOf<K>, env: EnvOf<K>, o: Record<string, number>) => Curve[];
   bringUp: (c: JudgedOf<K>) => BringUpSpec<NameOf<K>>[];
+  /** What it does can hurt somebody: it is brought up last, and a bench supply brings its rail until then. */
+  hurts?: true;
   schools?: string;
   sources: readonly string[];
 }
@@ -97,9 +100,14 @@ export function workingOf(telling: AnyTelling, { kind, judged }: Told): Step[] {
 
 const isWatched = (expect: BringUpSpec['expect']): expect is Watched => !!expect && 'of' in expect;
 
+/** The port whose level an outcome is. */
+const portOf = (kind: Kind, outcome: string): string | undefined => railPorts(kind).find(([, def]) => def.role === 'provides' && def.gives.voltage === outcome)?.[0];
+
 /** The bring-up of a stage with the windows of what is watched. */
 export const bringUpOf = (telling: AnyTelling, { kind, judged }: Told): BringUpStep[] =>
   (telling.bringUp(judged as never) as BringUpSpec[]).map(({ expect, ...step }) => {
-    const held = isWatched(expect) ? window(expect.point, unitOf(kind, expect.of), judged.spread(expect.of)) : expect;
-    return held ? { ...step, expect: held } : step;
+    if (!isWatched(expect)) return expect ? { ...step, expect } : step;
+    const held = window(expect.point, unitOf(kind, expect.of), judged.spread(expect.of));
+    const at = step.at ?? portOf(kind, expect.of);
+    return { ...step, of: expect.of, ...(at === undefined ? {} : { at }), ...(held ? { expect: held } : {}) };
   });

@@ -16,6 +16,8 @@ const most = (name: string, usual: number): number => Number(env[name]) || usual
 /** New accounts and demo benches that one address may make in a quarter of an hour. */
 export const accountsAllowed = (): number => most('SPARK_SUM_NEW_ACCOUNTS', 10);
 export const benchesAllowed = (): number => most('SPARK_SUM_NEW_BENCHES', 30);
+/** Bytes that the logbooks of one account may hold. */
+export const logBytesAllowed = (): number => most('SPARK_SUM_LOG_MEGABYTES', 200) * 1024 * 1024;
 /** Names under which the server may be asked for besides loopback, comma separated. */
 export const allowedHosts = (): string[] =>
   (env.SPARK_SUM_HOSTS ?? '')

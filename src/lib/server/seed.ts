@@ -9,7 +9,7 @@ import { alone } from './db/client.ts';
 import { accountByEmail, createAccount, removeAccount, renameAccount } from './repositories/accounts.ts';
 import { PATTERN } from './repositories/benches.ts';
 import { createBoard, saveChange } from './repositories/boards.ts';
-import { forPage } from './work.ts';
+import { planOf } from './plans.ts';
 import { addReading, findRevision, freeze } from './repositories/revisions.ts';
 
 /** Readings that come with a demo board's first revision: step and what was typed. */
@@ -52,13 +52,13 @@ async function seedBoard(account: string, folder: string, file: string): Promise
   const frozen = await freeze(account, board, 0, demo.note);
   if (!frozen.ok) throw new Error(`demo/${file} has readings but is ${frozen.reason}`);
   const revision = (await findRevision(account, board, frozen.letter))!;
-  const plan = await forPage<'bringUp'>({ sort: 'bringUp', doc: revision.document });
+  const { steps: plan } = await planOf(revision);
   for (const r of demo.readings) {
     const step = plan.find((p) => p.key === r.step);
     if (!step) throw new Error(`demo/${name}: no step ${r.step}; there are ${plan.map((p) => p.key).join(', ')}`);
     const value = r.text && step.expect ? parseNumber(r.text, step.expect.unit) : null;
     if (value && !value.ok) throw new Error(`demo/${name}: ${r.step}: ${value.message}`);
-    await addReading(revision.id, { step: r.step, text: r.text ?? '', value: value?.ok ? value.value : null, note: r.note ?? '' });
+    await addReading(revision.id, 1, { step: r.step, text: r.text ?? '', value: value?.ok ? value.value : null, note: r.note ?? '' });
   }
   const draft = file.replace('.board.json', '.draft.json');
   if (!readdirSync(folder).includes(draft)) return;

@@ -3,6 +3,8 @@ import { boolean, customType, datetime, double, index, int, mysqlTable, primaryK
 import type { BoardDoc } from '../../../core/board/document.ts';
 import type { Device, DeviceSort } from '../../../core/parts/devices.ts';
 import type { Drawer } from '../../../core/quantity/drawer.ts';
+import type { LogContent, LogSort } from '../../../core/logbook/entry.ts';
+import type { MeasuredSort } from '../../../core/measured/parts.ts';
 import type { Op } from '../../../core/board/changes.ts';
 import type { Standing } from '../../../core/gate/standing.ts';
 
@@ -13,6 +15,9 @@ const json = <T>(name: string) =>
     toDriver: (value) => JSON.stringify(value),
     fromDriver: (value) => JSON.parse(value) as T,
   })(name);
+
+/** Bytes of up to a megabyte: what is larger is kept in pieces. */
+const blob = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'mediumblob' });
 
 /** Text that is compared to the letter: the tables' own order takes some spellings for the same. */
 const exactly = (name: string, length: number) =>
@@ -150,11 +155,82 @@ export const readings = mysqlTable(
     revisionId: id('revision_id')
       .notNull()
       .references(() => revisions.id, { onDelete: 'cascade' }),
+    /** Number of the copy that was measured. */
+    copy: int('copy').notNull().default(1),
     step: varchar('step', { length: 120 }).notNull(),
     text: varchar('text', { length: 60 }).notNull(),
     value: double('value'),
     note: text('note').notNull(),
     at: at('at'),
   },
-  (t) => [index('readings_revision').on(t.revisionId, t.id)],
+  (t) => [index('readings_copy').on(t.revisionId, t.copy, t.id)],
+);
+
+/** Numbered boards built of a revision. */
+export const copies = mysqlTable(
+  'copies',
+  {
+    revisionId: id('revision_id')
+      .notNull()
+      .references(() => revisions.id, { onDelete: 'cascade' }),
+    number: int('number').notNull(),
+    name: varchar('name', { length: 60 }).notNull(),
+    createdAt: at('created_at'),
+  },
+  (t) => [primaryKey({ columns: [t.revisionId, t.number] })],
+);
+
+/** The logbook of a board: notes, pictures, waveforms, calibrations, rework. What is large stands beside it in pieces. */
+export const logEntries = mysqlTable(
+  'log_entries',
+  {
+    id: id('id').primaryKey(),
+    boardId: id('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    /** Letter of the revision, and number of the copy, it belongs to; null: the board as such. */
+    letter: varchar('letter', { length: 4 }),
+    copy: int('copy'),
+    /** A test point, `reg.out`, or a stage. */
+    point: varchar('point', { length: 120 }),
+    sort: varchar('sort', { length: 16 }).$type<LogSort>().notNull(),
+    title: varchar('title', { length: 120 }).notNull(),
+    note: text('note').notNull(),
+    content: json<LogContent>('content').notNull(),
+    fileName: varchar('file_name', { length: 160 }),
+    mime: varchar('mime', { length: 80 }),
+    bytes: int('bytes').notNull().default(0),
+    createdAt: at('created_at'),
+  },
+  (t) => [index('log_board').on(t.boardId, t.createdAt)],
+);
+
+export const logFiles = mysqlTable(
+  'log_files',
+  {
+    entryId: id('entry_id')
+      .notNull()
+      .references(() => logEntries.id, { onDelete: 'cascade' }),
+    piece: int('piece').notNull(),
+    data: blob('data').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.entryId, t.piece] })],
+);
+
+/** Parts of the drawer as somebody measured them. */
+export const measuredParts = mysqlTable(
+  'measured_parts',
+  {
+    id: id('id').primaryKey(),
+    accountId: id('account_id')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    name: varchar('name', { length: 40 }).notNull(),
+    sort: varchar('sort', { length: 12 }).$type<MeasuredSort>().notNull(),
+    value: double('value').notNull(),
+    /** Where it was put: board and stage, in words. */
+    used: varchar('used', { length: 160 }),
+    createdAt: at('created_at'),
+  },
+  (t) => [uniqueIndex('measured_parts_name').on(t.accountId, t.sort, t.name)],
 );

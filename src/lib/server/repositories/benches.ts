@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, lt, ne } from 'drizzle-orm';
 import { db, transact } from '../db/client.ts';
-import { accounts, boards, changes, readings, revisions, standings } from '../db/schema.ts';
+import { accounts, boards, changes, copies, logEntries, logFiles, measuredParts, readings, revisions, standings } from '../db/schema.ts';
 
 /** The bench that visitors get a copy of. Nobody signs in to it. */
 export const PATTERN = 'demo@fennel-hill.invalid';
@@ -28,13 +28,21 @@ export async function openBench(): Promise<string | null> {
       for (const log of await tx.select().from(changes).where(eq(changes.boardId, board.id))) await tx.insert(changes).values({ ...log, boardId });
       for (const standing of await tx.select().from(standings).where(eq(standings.boardId, board.id)))
         await tx.insert(standings).values({ ...standing, boardId });
+      for (const entry of await tx.select().from(logEntries).where(eq(logEntries.boardId, board.id))) {
+        const entryId = randomUUID();
+        await tx.insert(logEntries).values({ ...entry, id: entryId, boardId });
+        for (const piece of await tx.select().from(logFiles).where(eq(logFiles.entryId, entry.id))) await tx.insert(logFiles).values({ ...piece, entryId });
+      }
       for (const revision of await tx.select().from(revisions).where(eq(revisions.boardId, board.id))) {
         const revisionId = randomUUID();
         await tx.insert(revisions).values({ ...revision, id: revisionId, boardId });
         for (const { id: _, ...reading } of await tx.select().from(readings).where(eq(readings.revisionId, revision.id)).orderBy(asc(readings.id)))
           await tx.insert(readings).values({ ...reading, revisionId });
+        for (const copy of await tx.select().from(copies).where(eq(copies.revisionId, revision.id))) await tx.insert(copies).values({ ...copy, revisionId });
       }
     }
+    for (const part of await tx.select().from(measuredParts).where(eq(measuredParts.accountId, pattern.id)))
+      await tx.insert(measuredParts).values({ ...part, id: randomUUID(), accountId });
     return accountId;
   });
 }

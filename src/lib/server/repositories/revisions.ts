@@ -63,13 +63,14 @@ export async function freeze(accountId: string, boardId: string, seenVersion: nu
   });
 }
 
-export async function readingsOf(revisionId: string): Promise<Reading[]> {
+/** All readings of a revision, of every copy, in the order in which they were taken. */
+export async function readingsOf(revisionId: string): Promise<(Reading & { copy: number })[]> {
   const rows = await db().select().from(readings).where(eq(readings.revisionId, revisionId)).orderBy(asc(readings.id));
-  return rows.map((r) => ({ step: r.step, text: r.text, value: r.value, note: r.note, at: r.at.toISOString() }));
+  return rows.map((r) => ({ copy: r.copy, step: r.step, text: r.text, value: r.value, note: r.note, at: r.at.toISOString() }));
 }
 
-export async function addReading(revisionId: string, reading: Omit<Reading, 'at'> & { at?: Date }): Promise<void> {
+export async function addReading(revisionId: string, copy: number, reading: Omit<Reading, 'at'> & { at?: Date }): Promise<void> {
   await db()
     .insert(readings)
-    .values({ revisionId, ...reading });
+    .values({ revisionId, copy, ...reading });
 }

@@ -3,7 +3,14 @@
   import { layoutOf } from './layout.ts';
 
   /** `lit` is the part that is pointed at, here or in its row; `onpoint` tells which one is pointed at here. */
-  let { figure, lit = null, onpoint }: { figure: Figure; lit?: string | null; onpoint?: (id: string | null) => void } = $props();
+  let {
+    figure,
+    lit = null,
+    port = null,
+    onpoint,
+  }: { figure: Figure; lit?: string | null; port?: string | null; onpoint?: (id: string | null) => void } = $props();
+  /** A probe is at this port. */
+  let probed = $derived(port === null ? undefined : figure.items.find((i) => i.sym === 'port' && i.label === port));
   let layout = $derived(layoutOf(figure));
   const point = (id: string | undefined) => (id && onpoint ? { onpointerenter: () => onpoint(id), onpointerleave: () => onpoint(null) } : {});
 </script>
@@ -13,6 +20,7 @@
   {#each layout.shapes as s, i (i)}
     <path d={s.d} transform={s.transform} class={s.fill} class:dashed={s.dashed} class:lit={lit !== null && s.id === lit} {...point(s.id)} />
   {/each}
+  {#if probed && 'at' in probed}<circle class="probe" cx={probed.at[0]} cy={probed.at[1]} r="10" />{/if}
   {#each layout.labels as l, i (i)}
     <text x={l.x} y={l.y} text-anchor={l.anchor} class={l.role} class:lit={lit !== null && l.id === lit} {...point(l.id)}>{l.text}</text>
   {/each}
@@ -28,6 +36,11 @@
     fill: none;
     stroke: var(--ink);
     stroke-width: 1.4;
+  }
+  .probe {
+    fill: none;
+    stroke: var(--copper);
+    stroke-width: 3;
   }
   .open {
     fill: var(--ground);

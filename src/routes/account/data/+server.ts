@@ -6,7 +6,17 @@ import { signedIn } from '$lib/server/guard.ts';
 import { drawerOf } from '$lib/server/repositories/accounts.ts';
 import { listDevices } from '$lib/server/repositories/devices.ts';
 import { listBoards, logOf } from '$lib/server/repositories/boards.ts';
+import { listCopies } from '$lib/server/repositories/copies.ts';
+import { fileOf, listEntries } from '$lib/server/repositories/logbook.ts';
+import { listMeasured } from '$lib/server/repositories/measured-parts.ts';
 import { readingsOf } from '$lib/server/repositories/revisions.ts';
+
+/** A logbook with its files, as base64. */
+async function withFiles(board: string) {
+  const entries = [];
+  for (const entry of await listEntries(board)) entries.push({ ...entry, file: (await fileOf(entry.id))?.toString('base64') ?? null });
+  return entries;
+}
 
 /** Everything an account owns, as one file. */
 export const GET = async ({ locals }) => {
@@ -29,15 +39,17 @@ export const GET = async ({ locals }) => {
             createdAt: r.createdAt,
             document: r.document,
             results: r.results,
+            copies: await listCopies(r.id),
             readings: await readingsOf(r.id),
           })),
         ),
+        logbook: await withFiles(b.id),
         changes: (await logOf(b.id)).map((c) => ({ version: c.version, at: c.at, label: c.label, ops: c.ops })),
       };
     }),
   );
   return json(
-    { account: { email: account.email, name: account.name, drawer: await drawerOf(account.id), devices: await listDevices(account.id) }, boards: all },
+    { account: { email: account.email, name: account.name, drawer: await drawerOf(account.id), devices: await listDevices(account.id), measured: await listMeasured(account.id) }, boards: all },
     { headers: { 'content-disposition': 'attachment; filename="spark-sum-data.json"' } },
   );
 };

@@ -118,6 +118,8 @@ export const telling: Telling<typeof voltageDivider> = {
       {
         id: 'tap',
         act: 'probe',
+        at: 'out',
+        of: 'outputVoltage',
         title: 'Voltage at the tap',
         text: `Measure the input first, then the tap, with a 10 MΩ meter. Its load is counted in the window (a factor of ${say(meter, '')}).`,
         expect: window('tap', 'V', { nominal: scale(out.nominal), low: scale(out.low), high: scale(out.high) }),

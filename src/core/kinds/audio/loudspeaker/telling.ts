@@ -8,6 +8,7 @@ type Steps = StepsOf<typeof loudspeaker>;
 
 /** How the loudspeaker is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof loudspeaker> = {
+  hurts: true,
   working: (c) => {
     const { given: g, parts } = c.x;
     const amplified = g.drive === 'amplifier';

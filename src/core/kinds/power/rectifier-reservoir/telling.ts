@@ -10,6 +10,7 @@ import type { rectifierReservoir } from './index.ts';
 
 /** How rectifier reservoir is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof rectifierReservoir> = {
+  hurts: true,
   working,
   figure,
   simulate,

@@ -1,33 +1,47 @@
 import { error, redirect } from '@sveltejs/kit';
 import { progress } from '../../../../core/bringup/plan.ts';
 import { parseNumber } from '../../../../core/quantity/parse.ts';
+import { benchOf } from '$lib/server/copies.ts';
 import { problem, textOf } from '$lib/server/forms.ts';
-import { ownBoard, signedIn } from '$lib/server/guard.ts';
-import { addReading, findRevision, listRevisions, readingsOf } from '$lib/server/repositories/revisions.ts';
-import { forPage } from '$lib/server/work.ts';
+import { signedIn } from '$lib/server/guard.ts';
+import { planOf } from '$lib/server/plans.ts';
+import { addCopy, countReadings, listCopies, MOST_COPIES, MOST_READINGS, renameCopy } from '$lib/server/repositories/copies.ts';
+import { addReading, findRevision, readingsOf } from '$lib/server/repositories/revisions.ts';
 
 export const load = async ({ locals, params, url }) => {
-  const board = await ownBoard(locals, params.board);
-  const letter = url.searchParams.get('revision') ?? (await listRevisions(board.id)).at(-1)?.letter;
-  if (!letter) return { revision: null, progress: [] };
-  const revision = await findRevision(board.accountId, board.id, letter);
-  if (!revision) error(404, `There is no revision ${letter} of this board.`);
-  const plan = await forPage<'bringUp'>({ sort: 'bringUp', doc: revision.document });
+  const bench = await benchOf(locals, params.board, url);
+  if (!bench) return { revision: null, copies: [], copy: 1, plan: [], figures: {}, readings: [], document: null };
+  const { revision, copies, copy } = bench;
+  const { steps, figures } = await planOf(revision);
   return {
     revision: { letter: revision.letter, coreVersion: revision.coreVersion, note: revision.note, createdAt: revision.createdAt },
-    progress: progress(plan, await readingsOf(revision.id)),
+    copies,
+    copy,
+    plan: steps,
+    figures,
+    readings: await readingsOf(revision.id),
+    document: revision.document,
   };
 };
 
+/** The revision a form is about, of the account that sends it. */
+async function revisionOf(locals: App.Locals, board: string, form: FormData) {
+  const account = signedIn(locals);
+  const revision = await findRevision(account.id, board, textOf(form, 'revision', 4));
+  if (!revision) error(404, 'There is no such revision.');
+  const copy = Number(textOf(form, 'copy', 6) || 1);
+  if (!(await listCopies(revision.id)).some((c) => c.number === copy)) error(404, 'There is no such copy.');
+  return { revision, copy };
+}
+const back = (board: string, letter: string, copy: number) => `/boards/${board}/bring-up?revision=${letter}${copy === 1 ? '' : `&copy=${copy}`}`;
+
 export const actions = {
   reading: async ({ locals, params, request }) => {
-    const account = signedIn(locals);
     const form = await request.formData();
-    const [letter, key, text, note] = [textOf(form, 'revision', 4), textOf(form, 'step', 120), textOf(form, 'text', 60), textOf(form, 'note')];
-    const revision = await findRevision(account.id, params.board, letter);
-    if (!revision) error(404, 'There is no such revision.');
-    const all = progress(await forPage<'bringUp'>({ sort: 'bringUp', doc: revision.document }), await readingsOf(revision.id));
-    const here = all.find((p) => p.step.key === key);
+    const { revision, copy } = await revisionOf(locals, params.board, form);
+    const [key, text, note] = [textOf(form, 'step', 120), textOf(form, 'text', 60), textOf(form, 'note')];
+    const readings = (await readingsOf(revision.id)).filter((r) => r.copy === copy);
+    const here = progress((await planOf(revision)).steps, readings).find((p) => p.step.key === key);
     if (!here) error(404, 'There is no such step.');
     if (here.locked) return problem(key, 'An earlier step is still open or out of its window. Finish it first.', { text }, 409);
     let value: number | null = null;
@@ -36,7 +50,22 @@ export const actions = {
       if (!read.ok) return problem(key, read.message, { text, note });
       value = read.value;
     }
-    await addReading(revision.id, { step: key, text, value, note });
-    redirect(303, `/boards/${params.board}/bring-up?revision=${letter}`);
+    if ((await countReadings(revision.id)) >= MOST_READINGS)
+      return problem(key, `Revision ${revision.letter} holds ${MOST_READINGS} readings, which is the most. Nothing was stored.`, { text, note }, 409);
+    await addReading(revision.id, copy, { step: key, text, value, note });
+    redirect(303, back(params.board, revision.letter, copy));
+  },
+  copy: async ({ locals, params, request }) => {
+    const form = await request.formData();
+    const { revision } = await revisionOf(locals, params.board, form);
+    const number = await addCopy(revision.id, textOf(form, 'name', 60));
+    if (number === null) return problem('copy', `A revision has at most ${MOST_COPIES} copies here.`, {}, 409);
+    redirect(303, back(params.board, revision.letter, number));
+  },
+  rename: async ({ locals, params, request }) => {
+    const form = await request.formData();
+    const { revision, copy } = await revisionOf(locals, params.board, form);
+    await renameCopy(revision.id, copy, textOf(form, 'name', 60));
+    redirect(303, back(params.board, revision.letter, copy));
   },
 };
