@@ -20,6 +20,7 @@ CREATE TABLE `log_entries` (
 	`mime` varchar(80),
 	`bytes` int NOT NULL DEFAULT 0,
 	`created_at` datetime(3) NOT NULL DEFAULT (utc_timestamp(3)),
+	`removed_at` datetime(3),
 	CONSTRAINT `log_entries_id` PRIMARY KEY(`id`)
 );
 --> statement-breakpoint

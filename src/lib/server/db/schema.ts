@@ -201,6 +201,8 @@ export const logEntries = mysqlTable(
     mime: varchar('mime', { length: 80 }),
     bytes: int('bytes').notNull().default(0),
     createdAt: at('created_at'),
+    /** Removed, and to be put back for a day. */
+    removedAt: datetime('removed_at', { mode: 'date', fsp: 3 }),
   },
   (t) => [index('log_board').on(t.boardId, t.createdAt)],
 );

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { and, asc, count, desc, eq, sum } from 'drizzle-orm';
+import { and, asc, count, desc, eq, isNotNull, isNull, lt, sum } from 'drizzle-orm';
 import type { LogContent, LogEntry, LogSort } from '../../../core/logbook/entry.ts';
 import { db } from '../db/client.ts';
 import { boards, logEntries, logFiles } from '../db/schema.ts';
@@ -13,10 +13,14 @@ export const MOST_FILE = 16 * 1024 * 1024;
 const PIECE = 1024 * 1024;
 
 type Row = typeof logEntries.$inferSelect;
-const told = ({ boardId: _, createdAt, ...row }: Row): LogEntry => ({ ...row, at: createdAt.toISOString() });
+const told = ({ boardId: _, removedAt: __, createdAt, ...row }: Row): LogEntry => ({ ...row, at: createdAt.toISOString() });
+
+const there = (boardId: string) => and(eq(logEntries.boardId, boardId), isNull(logEntries.removedAt));
+/** A removed entry can be put back for a day, ms. */
+const KEPT = 24 * 3600 * 1000;
 
 export async function listEntries(boardId: string, letter?: string): Promise<LogEntry[]> {
-  const where = letter === undefined ? eq(logEntries.boardId, boardId) : and(eq(logEntries.boardId, boardId), eq(logEntries.letter, letter));
+  const where = letter === undefined ? there(boardId) : and(there(boardId), eq(logEntries.letter, letter));
   return (await db().select().from(logEntries).where(where).orderBy(desc(logEntries.createdAt), asc(logEntries.id))).map(told);
 }
 
@@ -24,7 +28,7 @@ export async function findEntry(boardId: string, id: string): Promise<LogEntry |
   const [row] = await db()
     .select()
     .from(logEntries)
-    .where(and(eq(logEntries.id, id), eq(logEntries.boardId, boardId)));
+    .where(and(eq(logEntries.id, id), there(boardId)));
   return row ? told(row) : null;
 }
 
@@ -84,9 +88,26 @@ export async function changeEntry(boardId: string, id: string, change: Partial<P
   return result.affectedRows === 1;
 }
 
-export async function removeEntry(boardId: string, id: string): Promise<boolean> {
-  const [result] = await db()
+/** Takes an entry out; it can be put back for a day. Its title, or null where there is none. */
+export async function removeEntry(boardId: string, id: string): Promise<string | null> {
+  const now = Date.now();
+  await db()
     .delete(logEntries)
-    .where(and(eq(logEntries.id, id), eq(logEntries.boardId, boardId)));
+    .where(and(eq(logEntries.boardId, boardId), lt(logEntries.removedAt, new Date(now - KEPT))));
+  const entry = await findEntry(boardId, id);
+  if (!entry) return null;
+  await db()
+    .update(logEntries)
+    .set({ removedAt: new Date(now) })
+    .where(eq(logEntries.id, id));
+  return entry.title;
+}
+
+/** Puts the entry back that was removed. */
+export async function restoreEntry(boardId: string, id: string): Promise<boolean> {
+  const [result] = await db()
+    .update(logEntries)
+    .set({ removedAt: null })
+    .where(and(eq(logEntries.id, id), eq(logEntries.boardId, boardId), isNotNull(logEntries.removedAt)));
   return result.affectedRows === 1;
 }
