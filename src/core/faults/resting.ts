@@ -380,6 +380,12 @@ export class RestingBoard {
   hasPart(stage: string, slot: string): boolean {
     return this.#cells.some((c) => c.node.doc.id === stage && c.node.inputs.parts.some((p) => p.slot === slot));
   }
+  /** Parts of a stage that are fitted. */
+  slots(stage: string): string[] {
+    return this.#cell(stage)
+      .node.inputs.parts.filter((p) => p.def.type === 'device' || (p.value ?? 0) > 0)
+      .map((p) => p.slot);
+  }
   isDevice(stage: string, slot: string): boolean {
     return this.#part(stage, slot)?.def.type === 'device';
   }
