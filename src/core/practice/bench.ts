@@ -188,6 +188,7 @@ export class Bench {
         'meter POINT                    DC volts to ground, 10 MΩ',
         'scope POINT [ac] [x10] [spring] [limit]   mean, ripple and a trace; the short spring keeps switching edges out',
         'log POINT N STEP               N readings, STEP seconds apart',
+        'figure STAGE OUTCOME           a figure that takes a scope, a generator or a while, like reg outputRipple',
         'test STAGE PART                component tester, the part taken out',
         'guess FAULT                    what you think is wrong, like reg.R2:open',
         'repair FAULT                   put that right; replace STAGE PART puts a new part in',
@@ -256,6 +257,13 @@ export class Bench {
       const { settled, smoke } = this.#look();
       const values = Array.from({ length: n }, () => this.copy.meter(point, settled));
       return this.#measured(point, values.at(-1)!, 'V', smoke, { trace: { step: dt.value, values } });
+    },
+    figure: ([stage, outcome]) => {
+      if (!stage || !outcome || !this.board.doc.stages.some((s) => s.id === stage)) return this.#no('Say it like this: figure reg outputRipple, the stage and what is read.');
+      const value = this.#fitted.has(stage) ? this.copy.figure(stage, outcome) : null;
+      if (value === null) return this.#no(`${stage} shows no ${outcome}${this.#fitted.has(stage) ? '' : ': it is not fitted'}.`);
+      this.#probes++;
+      return { ok: true, value, text: `${stage} ${outcome} ${Number(value.toPrecision(4))}` };
     },
     test: ([stage, slot]) => {
       if (!stage || !slot || !this.board.hasPart(stage, slot)) return this.#no('Say it like this: test reg R2, the stage and the part.');
