@@ -3,7 +3,12 @@ import { npmPackages } from './lib/packages.mjs';
 import { run } from './lib/run.mjs';
 import { say, Stop } from './lib/say.mjs';
 
-const TESTS = ['src/core/testing/containment.test.ts', 'src/core/testing/sizing-finds.test.ts', 'src/core/board/remedies.test.ts'];
+const TESTS = [
+  'src/core/testing/containment.test.ts',
+  'src/core/testing/sizing-finds.test.ts',
+  'src/core/board/remedies.test.ts',
+  'src/core/faults/faults.test.ts',
+];
 const minutes = Number(process.argv[2] ?? 10);
 const end = Date.now() + minutes * 60_000;
 

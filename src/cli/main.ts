@@ -296,14 +296,24 @@ function signed(line: Line, name: string, unit: 'Hz' | 's' | 'V' | 'count'): num
 
 function measureOptions(line: Line): MeasureOptions | string {
   const options: Record<string, unknown> = {};
-  for (const [name, unit] of [['from', 's'], ['to', 's'], ['threshold', 'V'], ['hysteresis', 'V'], ['bits', 'count']] as const) {
+  for (const [name, unit] of [
+    ['from', 's'],
+    ['to', 's'],
+    ['threshold', 'V'],
+    ['hysteresis', 'V'],
+    ['bits', 'count'],
+  ] as const) {
     const value = signed(line, name, unit);
     if (typeof value === 'string') return value;
     if (value !== undefined) options[name] = value;
   }
   const window = line.values.get('--window');
   if (window !== undefined && !WINDOWS.includes(window as Window)) return `--window must be one of ${WINDOWS.join(', ')}.`;
-  const pair = (name: string) => line.values.get(name)?.split(',').map((t) => t.trim());
+  const pair = (name: string) =>
+    line.values
+      .get(name)
+      ?.split(',')
+      .map((t) => t.trim());
   const [channels, tones] = [pair('--between'), pair('--tones')];
   if (channels && channels.length !== 2) return '--between needs the names of two channels, like A,B.';
   const frequencies = tones?.map((t) => parseNumber(t, 'Hz'));
@@ -322,14 +332,19 @@ function measureFile(line: Line): number {
   const options = measureOptions(line);
   if (typeof options === 'string') return usage(options);
   const [rate, fullScale] = [signed(line, 'rate', 'Hz'), signed(line, 'full-scale', 'V')];
-  for (const value of [rate, fullScale]) if (typeof value === 'string' || (value !== undefined && !(value > 0))) return usage(typeof value === 'string' ? value : '--rate and --full-scale must be above zero.');
+  for (const value of [rate, fullScale])
+    if (typeof value === 'string' || (value !== undefined && !(value > 0)))
+      return usage(typeof value === 'string' ? value : '--rate and --full-scale must be above zero.');
   let bytes: Uint8Array;
   try {
     bytes = readFileSync(line.files[0] === '-' ? 0 : line.files[0]!);
   } catch {
     return refused(line, `${line.files[0]}: it cannot be read.`);
   }
-  const read = readRecording(bytes, { ...(rate === undefined ? {} : { rate: rate as number }), ...(fullScale === undefined ? {} : { fullScale: fullScale as number }) });
+  const read = readRecording(bytes, {
+    ...(rate === undefined ? {} : { rate: rate as number }),
+    ...(fullScale === undefined ? {} : { fullScale: fullScale as number }),
+  });
   if (!read.ok) return refused(line, `${line.files[0]}: ${read.message}`, read.line === undefined ? {} : { line: read.line });
   const answer = measure(read.record, options);
   if (!answer.ok) return refused(line, answer.message);
@@ -341,8 +356,10 @@ function measureFile(line: Line): number {
   const unit = m.unit as 'V';
   for (const f of m.findings) out(`${f.line === undefined ? '' : `line ${f.line}: `}${f.text}\n`);
   out(`${m.channel}: mean ${formatText(m.level.mean, unit)}, rms ${formatText(m.level.rms, unit)}, ${formatText(m.level.peakToPeak, unit)} peak to peak\n`);
-  if (m.ripple) out(`ripple  ${formatText(m.ripple.frequency, 'Hz')}, ${formatText(m.ripple.peakToPeak, unit)} peak to peak, noise ${formatText(m.ripple.noise, unit)}\n`);
-  for (const p of m.spectrum?.peaks.slice(0, 10) ?? []) out(`tone    ${formatText(p.frequency, 'Hz')}, ${formatText(p.level, unit)} rms, ${formatText(p.dbc, 'dB', 3)}\n`);
+  if (m.ripple)
+    out(`ripple  ${formatText(m.ripple.frequency, 'Hz')}, ${formatText(m.ripple.peakToPeak, unit)} peak to peak, noise ${formatText(m.ripple.noise, unit)}\n`);
+  for (const p of m.spectrum?.peaks.slice(0, 10) ?? [])
+    out(`tone    ${formatText(p.frequency, 'Hz')}, ${formatText(p.level, unit)} rms, ${formatText(p.dbc, 'dB', 3)}\n`);
   if (m.edges?.period) out(`edges   period ${formatText(m.edges.period, 's')}, duty ${formatText(m.edges.duty ?? 0, 'ratio')}\n`);
   if (m.tones) out(`tones   ${formatText(m.tones.suppression, 'dB')} apart\n`);
   return 0;
@@ -352,11 +369,16 @@ function calibrateFile(line: Line): number {
   if (line.files.length !== 1) return usage('calibrate needs one file.');
   const [lsb, points] = [signed(line, 'lsb', 'V'), signed(line, 'points', 'count')];
   if (typeof lsb === 'string' || (lsb !== undefined && !(lsb > 0))) return usage('--lsb must be a voltage above zero.');
-  if (typeof points === 'string' || (points !== undefined && !(Number.isInteger(points) && points > 0))) return usage('--points must be a whole number above zero.');
+  if (typeof points === 'string' || (points !== undefined && !(Number.isInteger(points) && points > 0)))
+    return usage('--points must be a whole number above zero.');
   const loaded = load(line.files[0]!);
   if (!loaded.ok) return refused(line, loaded.message);
   const read = readPairs(loaded.text);
-  if (!read.ok) return refused(line, `${line.files[0]} is no table of pairs.`, { issues: read.issues, ...(read.issues[0]?.line === undefined ? {} : { line: read.issues[0].line }) });
+  if (!read.ok)
+    return refused(line, `${line.files[0]} is no table of pairs.`, {
+      issues: read.issues,
+      ...(read.issues[0]?.line === undefined ? {} : { line: read.issues[0].line }),
+    });
   const c = calibrate(read.pairs, { ...(lsb === undefined ? {} : { lsb }), ...(points === undefined ? {} : { points }) });
   if (line.switches.has('--json')) out(`${JSON.stringify(c)}\n`);
   else {
@@ -371,7 +393,8 @@ function matchFile(line: Line): number {
   const [size, groups] = [signed(line, 'size', 'count'), signed(line, 'groups', 'count')];
   const by = line.values.get('--by') ?? 'value';
   if (typeof size !== 'number' || !Number.isInteger(size) || size < 2) return usage('match needs --size with a whole number from 2.');
-  if (groups !== undefined && (typeof groups !== 'number' || !Number.isInteger(groups) || groups < 1)) return usage('--groups must be a whole number above zero.');
+  if (groups !== undefined && (typeof groups !== 'number' || !Number.isInteger(groups) || groups < 1))
+    return usage('--groups must be a whole number above zero.');
   if (by !== 'value' && by !== 'ratio') return usage('--by must be value or ratio.');
   const loaded = load(line.files[0]!);
   if (!loaded.ok) return refused(line, loaded.message);
@@ -396,7 +419,8 @@ async function explainFile(line: Line): Promise<number> {
   if (!read.ok) return refused(line, `${file} is no list of readings.`, { issues: read.issues });
   const board = await RestingBoard.of(opened.sum.doc);
   const found = new Explainer(board).explain(read.readings);
-  if (found.unknown.length) return refused(line, `The board has no test point ${found.unknown.join(', ')}. There are ${board.points.map((p) => p.name).join(', ')}.`);
+  if (found.unknown.length)
+    return refused(line, `The board has no test point ${found.unknown.join(', ')}. There are ${board.points.map((p) => p.name).join(', ')}.`);
   if (line.switches.has('--json')) out(`${JSON.stringify(found)}\n`);
   else {
     if (found.nothing) out('No single fault explains these readings.\n');
@@ -418,7 +442,8 @@ async function bench(line: Line): Promise<number> {
   const named = (line.values.get('--fault') ?? '').split(',').filter(Boolean);
   const faults = named.map((name) => faultNamed(board, name));
   const lost = faults.indexOf(undefined);
-  if (lost >= 0) return refused(line, `“${named[lost]}” is no fault of this board, or of more than one part. There are ${board.faults.map((f) => f.id).join(', ')}.`);
+  if (lost >= 0)
+    return refused(line, `“${named[lost]}” is no fault of this board, or of more than one part. There are ${board.faults.map((f) => f.id).join(', ')}.`);
   const hidden = faults.filter((f) => f !== undefined);
   const port = line.values.get('--serve');
   if (port !== undefined) {
@@ -477,7 +502,19 @@ function usage(problem: string): number {
   return 2;
 }
 
-const COMMANDS: Record<string, (line: Line) => number | Promise<number>> = { kinds, evaluate, check, montecarlo, simulate, report, measure: measureFile, calibrate: calibrateFile, match: matchFile, explain: explainFile, bench };
+const COMMANDS: Record<string, (line: Line) => number | Promise<number>> = {
+  kinds,
+  evaluate,
+  check,
+  montecarlo,
+  simulate,
+  report,
+  measure: measureFile,
+  calibrate: calibrateFile,
+  match: matchFile,
+  explain: explainFile,
+  bench,
+};
 
 function main(args: string[]): number | Promise<number> {
   const [command, ...rest] = args;

@@ -7,10 +7,13 @@ import { simulateStage, type Analysis, type SimulateOptions } from '../core/boar
 import { loadKindsOf, tellingOf } from '../core/kinds/index.ts';
 import { solvedCurves, type Band } from '../core/board/curves.ts';
 import type { Remedy } from '../core/stage/contract.ts';
-import { drawnPlan, type PlanStep } from '../core/bringup/plan.ts';
+import { drawnPlan, type PlanStep, type Reading } from '../core/bringup/plan.ts';
 import type { Figure } from '../core/stage/drawing.ts';
 import { Explainer, type Explanations, type PointReading } from '../core/faults/explain.ts';
 import { RestingBoard } from '../core/faults/resting.ts';
+import { Bench, type Answer } from '../core/practice/bench.ts';
+import { faultNamed, VirtualCopy } from '../core/practice/copy.ts';
+import { readingsOn } from '../core/practice/readings.ts';
 import { boardIn } from '../core/files/board-file.ts';
 import type { Issue } from '../core/files/issues.ts';
 import { answer } from '../core/files/answer.ts';
@@ -67,6 +70,12 @@ interface Work {
   bringUp: { job: { doc: BoardDoc }; told: never; result: { steps: PlanStep[]; figures: Record<string, Figure> } };
   /** Single faults that would explain readings; tells the share of them that is solved. What was solved is kept for the next readings of the same board. */
   explain: { job: { doc: BoardDoc; readings: PointReading[] }; told: number; result: Explanations };
+  /** A bring-up done with stand-in instruments on a virtual copy, and what they answered to some lines. */
+  practised: {
+    job: { doc: BoardDoc; seed: number; faults: string[]; upTo?: string; lines: string[] };
+    told: never;
+    result: { readings: Omit<Reading, 'at'>[]; answers: Answer[] };
+  };
   /** One analysis of a stage. */
   simulate: { job: { doc: BoardDoc; stage: string; analysis: Analysis; options: SimulateOptions }; told: never; result: ReturnType<typeof simulateStage> };
 }
@@ -94,6 +103,14 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
     const key = JSON.stringify(doc);
     if (solved?.key !== key) solved = { key, explainer: new Explainer(await RestingBoard.of(doc), tell) };
     return solved.explainer.explain(readings);
+  },
+  practised: async ({ doc, seed, faults, upTo, lines }) => {
+    const named = (board: RestingBoard) => faults.map((f) => faultNamed(board, f)).filter((f) => f !== undefined);
+    const { steps } = await drawnPlan(evaluateBoard(doc));
+    const board = await RestingBoard.of(doc);
+    const readings = readingsOn(new VirtualCopy(board, seed, named(board)), steps, upTo);
+    const bench = new Bench(await RestingBoard.of(doc), seed, named(board));
+    return { readings, answers: lines.map((line) => bench.command(line)) };
   },
   standing: ({ doc }) => standingOf(evaluateBoard(doc)),
   judged: ({ doc }) => {

@@ -19,10 +19,7 @@ export interface Opened {
   findings: { line?: number; text: string }[];
 }
 export type Reply = { ask: number } & (
-  | { opened: Opened }
-  | { view: Envelope[] }
-  | { measured: Measured; picture: Envelope | null }
-  | { refused: string; line?: number }
+  { opened: Opened } | { view: Envelope[] } | { measured: Measured; picture: Envelope | null } | { refused: string; line?: number }
 );
 
 /** Columns of a spectrum on a screen. */

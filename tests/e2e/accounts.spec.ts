@@ -12,7 +12,27 @@ test('nobody else’s board can be read or changed by any route', async ({ page,
   const theirs = await stranger.newPage();
   await newAccount(theirs);
   const nobody = await request.newContext({ baseURL: baseURL! });
-  for (const path of ['', '/brief', '/add', '/yield', '/gate', '/bring-up', '/report', '/stages/radio', '/board.json', '/report.md', '/bring-up?revision=A']) {
+  for (const path of [
+    '',
+    '/brief',
+    '/add',
+    '/yield',
+    '/gate',
+    '/bring-up',
+    '/report',
+    '/stages/radio',
+    '/board.json',
+    '/report.md',
+    '/bring-up?revision=A',
+    '/logbook',
+    '/calibration',
+    '/matching',
+    '/rework',
+    '/practice',
+    '/bring-up/report',
+    '/bring-up/report.md',
+    '/bring-up/readings.csv',
+  ]) {
     expect((await theirs.request.get(board + path, { maxRedirects: 0 })).status(), `signed in: ${path}`).toBe(404);
     expect([303, 404], `not signed in: ${path}`).toContain((await nobody.get(board + path, { maxRedirects: 0 })).status());
   }

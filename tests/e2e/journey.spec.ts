@@ -103,7 +103,10 @@ test('from a brief to a measured board', async ({ page }) => {
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByText('1 of')).toBeVisible();
   await page.getByRole('button', { name: 'Done' }).click();
-  await expect(page.getByText('Adapter alone')).toBeVisible();
+  // The bench supply stands for the adapter, with its limit set first.
+  await expect(page.getByRole('heading', { name: /Bench supply instead of/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('heading', { name: 'Adapter alone' })).toBeVisible();
   await page.getByLabel(/Reading at J1/).fill('1,5');
   await page.getByRole('button', { name: 'Enter', exact: true }).click();
   await expect(page.getByText(/has a comma/)).toBeVisible();
@@ -147,7 +150,9 @@ test('the demo bench opens with one click and has its story', async ({ page }) =
   await expect(page.getByText(/must be mended/).first()).toBeVisible();
   await page.keyboard.press('b');
   await expect(page.getByRole('heading', { name: 'Bring-up of revision A' })).toBeVisible();
-  await expect(page.getByText('read 5.06')).toBeVisible();
+  await expect(page.getByText('Every step is done. The readings stay with copy 1')).toBeVisible();
+  await page.getByRole('link', { name: 'copy 2 hive 5' }).click();
+  await expect(page.getByText('Every step is done. The readings stay with copy 2')).toBeVisible();
   expect(said).toEqual([]);
 });
 

@@ -154,7 +154,13 @@ function currentStep(board: RestingBoard, fitted: ReadonlySet<string>, id: strin
       title: 'Supply current',
       text: `Switch on with the current limit at ${formatText(rounded(1.5 * Math.abs(now.nominal) + LIMIT_ROOM), 'A', 2)}. The supply at ${name} gave ${formatText(was.nominal, 'A', 2)} before; with ${title} it rises by about ${formatText(rise, 'A', 2)}. More is a short or a turned part, less an open joint.`,
       feed: { volts: rounded(board.expectedVolts(name)), amps: rounded(1.5 * Math.abs(now.nominal) + LIMIT_ROOM) },
-      expect: { point: `lead of ${name}`, unit: 'A', low: now.nominal < 0 ? now.nominal - room : Math.max(0, now.nominal - room), nominal: now.nominal, high: now.nominal + room },
+      expect: {
+        point: `lead of ${name}`,
+        unit: 'A',
+        low: now.nominal < 0 ? now.nominal - room : Math.max(0, now.nominal - room),
+        nominal: now.nominal,
+        high: now.nominal + room,
+      },
     };
   }
   return null;
@@ -241,7 +247,23 @@ export function progress(plan: readonly PlanStep[], readings: readonly Reading[]
   });
 }
 
-/** What was read at test points, as an explanation takes it. */
-export const pointReadings = (all: readonly Progress[]): { point: string; value: number }[] =>
-  all.flatMap(({ step, reading }) => (step.probe && step.expect?.unit === 'V' && reading?.value != null && isLevel(step) ? [{ point: step.probe, value: reading.value }] : []));
-const isLevel = (step: PlanStep): boolean => step.phase === 'power' || step.phase === 'last';
+/** What a reading beside the plan is kept under: a probe that tells faults apart. */
+const BESIDE = 'at:';
+export const probeKey = (point: string): string => BESIDE + point;
+
+/**
+ * What was read at test points, as an explanation takes it: levels of the plan's steps, and probes beside it that were made since
+ * the reading that is off.
+ */
+export function pointReadings(all: readonly Progress[], readings: readonly Reading[] = []): { point: string; value: number }[] {
+  const off = all.find((p) => p.verdict === 'low' || p.verdict === 'high')?.reading?.at ?? '';
+  const beside = new Map(
+    readings.flatMap((r) => (r.step.startsWith(BESIDE) && r.value !== null && r.at >= off ? [[r.step.slice(BESIDE.length), r.value] as const] : [])),
+  );
+  const planned = all.flatMap(({ step, reading }) =>
+    step.probe && step.expect?.unit === 'V' && reading?.value != null && (step.phase === 'power' || step.phase === 'last') && !beside.has(step.probe)
+      ? [{ point: step.probe, value: reading.value }]
+      : [],
+  );
+  return [...planned, ...[...beside].map(([point, value]) => ({ point, value }))];
+}

@@ -129,7 +129,17 @@ export class Explainer {
     const at = answer.faults.findIndex((f) => f.fault === fault);
     if (!truth || at < 0) return Infinity;
     const ahead = answer.faults.slice(0, at).filter((f) => f.fits > answer.faults[at]!.fits);
-    const distinct = new Set(ahead.filter((f) => this.#apart(this.#pictures.find((p) => p.fault!.id === f.fault)!, truth) > TELLS).map((f) => f.fits));
+    const distinct = new Set(
+      ahead
+        .filter(
+          (f) =>
+            this.#apart(
+              this.#pictures.find((p) => p.fault!.id === f.fault)!,
+              truth,
+            ) > TELLS,
+        )
+        .map((f) => f.fits),
+    );
     return distinct.size + 1;
   }
 
@@ -156,7 +166,10 @@ export class Explainer {
 
   /** The point not measured yet whose reading parts the likeliest faults best: how much of their pairs it tells apart. */
   #next(all: readonly Likely[], weight: (l: Likely) => number, sum: number, measured: ReadonlySet<string>): Explanations['next'] {
-    const likely = [...all].sort((a, b) => weight(b) - weight(a)).slice(0, 24).filter((l) => weight(l) > 1e-4 * sum);
+    const likely = [...all]
+      .sort((a, b) => weight(b) - weight(a))
+      .slice(0, 24)
+      .filter((l) => weight(l) > 1e-4 * sum);
     if (likely.length < 2) return null;
     let best: { point: string; tells: number } | null = null;
     this.points.forEach((point, i) => {

@@ -47,7 +47,9 @@ export function spoilt(elements: readonly Element[], { word, on }: Fault): Eleme
     case 'dead':
       return elements.filter((e) => !here(e));
     case 'mirrored':
-      return elements.flatMap((e): Element[] => (!here(e) ? [e] : e.is === 'opamp' ? [{ ...e, p: e.n, n: e.p }] : isPole(e) && e.is === 'knee' ? [turned(e)] : []));
+      return elements.flatMap((e): Element[] =>
+        !here(e) ? [e] : e.is === 'opamp' ? [{ ...e, p: e.n, n: e.p }] : isPole(e) && e.is === 'knee' ? [turned(e)] : [],
+      );
     case 'short':
       return elements.flatMap((e): Element[] => {
         if (!here(e)) return [e];

@@ -186,7 +186,14 @@ export class RestingBoard {
       if (def.role === 'provides' && (node.doc.rails?.[port] === undefined || !this.#consumers(node.doc.rails[port]!))) {
         const load = number(def.fills.load);
         const level = number(def.gives.voltage) ?? cell.nominal(def.gives.voltage!);
-        if (load && level) elements.push({ is: 'load', name: `bench-${port}`, ...(level > 0 ? { a: port, b: '0' } : { a: '0', b: port }), amps: load, knee: 0.5 * Math.abs(level) });
+        if (load && level)
+          elements.push({
+            is: 'load',
+            name: `bench-${port}`,
+            ...(level > 0 ? { a: port, b: '0' } : { a: '0', b: port }),
+            amps: load,
+            knee: 0.5 * Math.abs(level),
+          });
       }
     }
     for (const [port, def] of signalPorts(node.kind)) {
@@ -199,7 +206,9 @@ export class RestingBoard {
   }
 
   #consumers(rail: string): boolean {
-    return this.doc.stages.some((s) => s.rails && Object.entries(s.rails).some(([port, name]) => name === rail && this.#cell(s.id).node.kind.rails[port]?.role === 'consumes'));
+    return this.doc.stages.some(
+      (s) => s.rails && Object.entries(s.rails).some(([port, name]) => name === rail && this.#cell(s.id).node.kind.rails[port]?.role === 'consumes'),
+    );
   }
 
   #cell(id: string): Cell {
@@ -235,13 +244,17 @@ export class RestingBoard {
       return partFaults(doc.id, kind, fitted, this.#formula.has(doc.id) ? null : this.#elements.get(doc.id)!);
     });
     const rails = new Set(
-      this.#cells.flatMap(({ node }) => railPorts(node.kind).flatMap(([port, def]) => (def.role === 'provides' && node.doc.rails?.[port] ? [node.doc.rails[port]] : []))),
+      this.#cells.flatMap(({ node }) =>
+        railPorts(node.kind).flatMap(([port, def]) => (def.role === 'provides' && node.doc.rails?.[port] ? [node.doc.rails[port]] : [])),
+      ),
     );
     const unfed = [...rails].filter((r) => this.#consumers(r)).map((on): Fault => ({ id: `${on}:unfed`, word: 'unfed', stage: null, on }));
     const broken = this.#cells.flatMap(({ node: { doc, kind } }) =>
       [
         ...railPorts(kind).flatMap(([port, def]) => (def.role === 'consumes' && doc.rails?.[port] !== undefined ? [port] : [])),
-        ...signalPorts(kind).flatMap(([port, def]) => (def.role === 'in' && doc.signals?.[port] !== undefined && doc.rails?.[port] === undefined ? [port] : [])),
+        ...signalPorts(kind).flatMap(([port, def]) =>
+          def.role === 'in' && doc.signals?.[port] !== undefined && doc.rails?.[port] === undefined ? [port] : [],
+        ),
       ]
         .filter((port) => this.#mentions(doc.id, port))
         .map((port): Fault => ({ id: `${doc.id}.${port}:broken`, word: 'broken', stage: doc.id, on: port })),
@@ -255,7 +268,8 @@ export class RestingBoard {
     const own = `${doc.id}.${at}`;
     if (faults.some((f) => f.word === 'broken' && f.stage === doc.id && f.on === at)) return own;
     const rail = doc.rails?.[at];
-    if (rail !== undefined) return kind.rails[at]?.role === 'provides' && faults.some((f) => f.word === 'unfed' && f.on === rail) ? `${own} (unfed)` : `rail ${rail}`;
+    if (rail !== undefined)
+      return kind.rails[at]?.role === 'provides' && faults.some((f) => f.word === 'unfed' && f.on === rail) ? `${own} (unfed)` : `rail ${rail}`;
     const from = doc.signals?.[at];
     if (from !== undefined && kind.signals[at]?.role === 'in') {
       const [stage, port] = [from.slice(0, from.indexOf('.')), from.slice(from.indexOf('.') + 1)];
@@ -428,7 +442,9 @@ export class RestingBoard {
       const limit = def.gives.absoluteMaximum ?? def.gives.maximum;
       const [slot, param] = typeof limit === 'string' ? limit.split('.') : [];
       const value = slot === undefined ? null : param === undefined ? cell.holder(slot)[slot] : this.parameter(stage, slot, param);
-      return [{ point: `${stage}.${port}`, device, most: typeof value === 'number' ? value : null, signed: def.signed === true || this.#typed(cell, port)! < 0 }];
+      return [
+        { point: `${stage}.${port}`, device, most: typeof value === 'number' ? value : null, signed: def.signed === true || this.#typed(cell, port)! < 0 },
+      ];
     });
   }
 
@@ -440,7 +456,10 @@ export class RestingBoard {
     const gives = cell.node.kind.rails[giving.at]?.gives;
     const read = (ref: unknown) => (typeof ref === 'string' ? (cell.nominal(ref) ?? (cell.holder(ref)[ref] as number | undefined)) : null);
     const [ripple, frequency] = [read(gives?.ripple), read(gives?.rippleFrequency)];
-    return { ripple: typeof ripple === 'number' && Number.isFinite(ripple) ? ripple : 0, frequency: typeof frequency === 'number' && frequency > 0 ? frequency : null };
+    return {
+      ripple: typeof ripple === 'number' && Number.isFinite(ripple) ? ripple : 0,
+      frequency: typeof frequency === 'number' && frequency > 0 ? frequency : null,
+    };
   }
 
   #expected: Settled | null | undefined;
@@ -452,6 +471,16 @@ export class RestingBoard {
   /** V at a point of it. */
   expectedVolts(point: string): number {
     return this.whole?.volts(point) ?? 0;
+  }
+
+  /** V that the formulas give at a rail or a signal output; null where they give none. */
+  formulaVolts(point: TestPoint): number | null {
+    const cell = this.#cell(point.stage);
+    const { rails, signals } = cell.node.kind;
+    if (rails[point.at]?.role === 'provides') return cell.nominal(rails[point.at]!.gives.voltage!);
+    if (signals[point.at]?.role !== 'out') return null;
+    // A signal that stands at the temperature it is to read is another than on a bench.
+    return this.#formula.has(point.stage) ? (signals[point.at]!.down?.(cell.judged as never, cell.incoming)?.dc?.nominal ?? null) : null;
   }
 
   /** Stages, sources first. */

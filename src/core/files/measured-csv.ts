@@ -13,7 +13,11 @@ const UNCERTAINTIES = ['referenceUncertainty', 'readingUncertainty'] as const;
 /** Pairs of a reference and a reading, and their uncertainties where there are columns for them: by name, or in this order without a header. */
 export function readPairs(text: string): PairsRead {
   const read = csvRecording(text, { timed: false });
-  if (!read.ok) return { ok: false, issues: [{ path: read.line === undefined ? 'file' : `line ${read.line}`, message: read.message, ...(read.line ? { line: read.line } : {}) }] };
+  if (!read.ok)
+    return {
+      ok: false,
+      issues: [{ path: read.line === undefined ? 'file' : `line ${read.line}`, message: read.message, ...(read.line ? { line: read.line } : {}) }],
+    };
   const { channels } = read.record;
   const plain = (name: string) => name.toLowerCase().replace(/[^a-z]/g, '');
   const named = (name: string) => channels.find((c) => plain(c.name) === plain(name));

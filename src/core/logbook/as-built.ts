@@ -16,11 +16,13 @@ export const canHold = (doc: BoardDoc, c: Changed): boolean =>
 
 /** The board with what was changed at the bench, as far as a document can hold it; wires and cuts are words. */
 export function asBuilt(doc: BoardDoc, changes: readonly Changed[]): BoardDoc {
-  return changes.filter((c) => canHold(doc, c)).reduce((next, c) => {
-    const [slot, param = 'value'] = c.path!.split('.') as [string, string?];
-    const was = next.stages.find((s) => s.id === c.stage)?.parts?.[slot] ?? {};
-    return setPart(next, c.stage!, slot, { ...was, [param]: c.what === 'removed' ? null : c.now });
-  }, doc);
+  return changes
+    .filter((c) => canHold(doc, c))
+    .reduce((next, c) => {
+      const [slot, param = 'value'] = c.path!.split('.') as [string, string?];
+      const was = next.stages.find((s) => s.id === c.stage)?.parts?.[slot] ?? {};
+      return setPart(next, c.stage!, slot, { ...was, [param]: c.what === 'removed' ? null : c.now });
+    }, doc);
 }
 
 export interface AsBuilt {
@@ -60,7 +62,8 @@ export function compareBuilt(doc: BoardDoc, changes: readonly Changed[]): AsBuil
 export function changeWords({ what, path, was, now }: Pick<ReworkContent, 'what' | 'path' | 'was' | 'now'>, type: PartType | null): string {
   const [slot, param = 'value'] = (path ?? '').split('.');
   const unit: Unit = param === 'value' && type ? valueUnit(type) : '';
-  if (what === 'value' && now !== null) return `${path?.replace('.value', '')}: ${was === null ? '' : `${formatText(was, unit, 4)} is now `}${formatText(now, unit, 4)}`;
+  if (what === 'value' && now !== null)
+    return `${path?.replace('.value', '')}: ${was === null ? '' : `${formatText(was, unit, 4)} is now `}${formatText(now, unit, 4)}`;
   if (what === 'removed') return `${slot || 'a part'} taken off`;
   return what === 'wire' ? 'a wire added' : what === 'cut' ? 'a trace cut' : 'something else';
 }

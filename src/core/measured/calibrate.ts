@@ -108,7 +108,10 @@ export function calibrate(pairs: readonly Pair[], options: { lsb?: number; point
       multiplier,
       shift: SHIFT,
       offsetSteps,
-      line: offsetSteps === null ? `value = ${Number(gain.toPrecision(8))}f * reading + ${Number(offset.toPrecision(6))}f;` : `steps = ((int32_t)raw * ${multiplier} >> ${SHIFT}) + ${offsetSteps};`,
+      line:
+        offsetSteps === null
+          ? `value = ${Number(gain.toPrecision(8))}f * reading + ${Number(offset.toPrecision(6))}f;`
+          : `steps = (int32_t)((int64_t)raw * ${multiplier} >> ${SHIFT}) + ${offsetSteps};`,
     },
   };
 }
@@ -118,7 +121,13 @@ function disagreeing(pairs: readonly Pair[]): Disagreement[] {
   const left = pairs.map((_, i) => i);
   const found: Disagreement[] = [];
   while (left.length >= 4) {
-    const judged = left.map((i) => ({ i, ...apart(pairs[i]!, left.filter((j) => j !== i).map((j) => pairs[j]!)) }));
+    const judged = left.map((i) => ({
+      i,
+      ...apart(
+        pairs[i]!,
+        left.filter((j) => j !== i).map((j) => pairs[j]!),
+      ),
+    }));
     const worst = judged.reduce((a, b) => (b.off / b.allowed > a.off / a.allowed ? b : a));
     if (!(worst.off > worst.allowed)) break;
     found.push({ point: worst.i + 1, off: worst.off, allowed: worst.allowed });
@@ -151,12 +160,7 @@ function student(freedom: number, tries: number): number {
   if (freedom === 2) return (2 * p - 1) * Math.sqrt(2 / (4 * p * (1 - p)));
   const z = normalQuantile(p);
   const [z3, z5, z7] = [z ** 3, z ** 5, z ** 7];
-  return (
-    z +
-    (z3 + z) / (4 * freedom) +
-    (5 * z5 + 16 * z3 + 3 * z) / (96 * freedom ** 2) +
-    (3 * z7 + 19 * z5 + 17 * z3 - 15 * z) / (384 * freedom ** 3)
-  );
+  return z + (z3 + z) / (4 * freedom) + (5 * z5 + 16 * z3 + 3 * z) / (96 * freedom ** 2) + (3 * z7 + 19 * z5 + 17 * z3 - 15 * z) / (384 * freedom ** 3);
 }
 
 /** Quantile of the normal distribution. // [Abramowitz] 26.2.23 */

@@ -22,7 +22,8 @@ export type By = 'value' | 'ratio';
  * Groups of parts that lie closest together, the assignment with the least sum of spreads over all, not the closest group
  * first. In the order of values the best groups are neighbours without a gap: an inner part in place of an end one only makes
  * a group narrower, and two groups that reach into each other are no narrower than the two halves of both. So the best of the
- * first i parts is that of fewer, with or without a group that ends at the i-th. // [Bellman]
+ * first i parts is that of fewer, with or without a group that ends at the i-th; where ends are nearly alike the means decide,
+ * and neighbours are exchanged as long as that makes the sum less. // [Bellman]
  * @param by value: spread is (max − min)/mean; ratio: the logarithm of max/min counts while choosing
  * @throws where the parts do not make one group
  */
@@ -30,11 +31,9 @@ export function match(parts: readonly MeasuredPart[], size: number, groups = Mat
   const n = parts.length;
   if (groups < 1 || groups * size > n) throw new Error(`${n} parts do not make ${Math.max(1, groups)} groups of ${size}`);
   const sorted = [...parts].sort((a, b) => a.value - b.value);
-  const told = (from: number): number => {
-    const own = sorted.slice(from, from + size);
-    return (own.at(-1)!.value - own[0]!.value) / (own.reduce((sum, p) => sum + p.value, 0) / size);
-  };
-  const spread = Array.from({ length: n - size + 1 }, (_, i) => (by === 'value' ? told(i) : Math.log(sorted[i + size - 1]!.value / sorted[i]!.value)));
+  const spread = Array.from({ length: n - size + 1 }, (_, i) =>
+    by === 'value' ? spreadOf(sorted.slice(i, i + size)) : Math.log(sorted[i + size - 1]!.value / sorted[i]!.value),
+  );
   // best[g][i]: least sum of g groups among the first i, and of those the least worst.
   type Best = { sum: number; worst: number; took: boolean };
   const none: Best = { sum: Infinity, worst: Infinity, took: false };
@@ -59,15 +58,45 @@ export function match(parts: readonly MeasuredPart[], size: number, groups = Mat
       g--;
     } else i--;
   }
-  const taken = new Set(chosen.flatMap((from) => Array.from({ length: size }, (_, k) => from + k)));
-  const found = chosen.map((from): Group => {
-    const own = sorted.slice(from, from + size);
-    return { parts: own.map((p) => p.name), mean: own.reduce((sum, p) => sum + p.value, 0) / size, spread: told(from) };
+  const sets = chosen.map((from) => sorted.slice(from, from + size));
+  const taken = new Set(sets.flat());
+  const spare = sorted.filter((p) => !taken.has(p));
+  const cost =
+    by === 'value' ? spreadOf : (own: readonly MeasuredPart[]) => Math.log(Math.max(...own.map((p) => p.value)) / Math.min(...own.map((p) => p.value)));
+  exchange(sets, spare, cost);
+  const found = sets.map((set): Group => {
+    const own = [...set].sort((a, b) => a.value - b.value);
+    return { parts: own.map((p) => p.name), mean: meanOf(own), spread: spreadOf(own) };
   });
   return {
     groups: found.sort((a, b) => a.spread - b.spread),
     sumOfSpreads: found.reduce((sum, g) => sum + g.spread, 0),
     worstSpread: Math.max(...found.map((g) => g.spread)),
-    left: sorted.filter((_, i) => !taken.has(i)).map((p) => p.name),
+    left: spare.map((p) => p.name),
   };
+}
+
+const meanOf = (own: readonly MeasuredPart[]): number => own.reduce((sum, p) => sum + p.value, 0) / own.length;
+const spreadOf = (own: readonly MeasuredPart[]): number => (Math.max(...own.map((p) => p.value)) - Math.min(...own.map((p) => p.value))) / meanOf(own);
+
+/** Exchanges single parts between neighbouring groups, and with what is left over, as long as the sum of costs gets less. */
+function exchange(sets: MeasuredPart[][], spare: MeasuredPart[], cost: (own: readonly MeasuredPart[]) => number): void {
+  const NEIGHBOURS = 3;
+  for (let moved = true, round = 0; moved && round < 20; round++) {
+    moved = false;
+    for (let a = 0; a < sets.length; a++) {
+      const others = [...sets.slice(a + 1, a + 1 + NEIGHBOURS), spare];
+      for (const other of others) {
+        const costs = (own: MeasuredPart[]) => cost(sets[a]!) + (own === spare ? 0 : cost(own));
+        for (let i = 0; i < sets[a]!.length; i++) {
+          for (let j = 0; j < other.length; j++) {
+            const before = costs(other);
+            [sets[a]![i], other[j]] = [other[j]!, sets[a]![i]!];
+            if (costs(other) < before * (1 - 1e-13) - 1e-16) moved = true;
+            else [sets[a]![i], other[j]] = [other[j]!, sets[a]![i]!];
+          }
+        }
+      }
+    }
+  }
 }

@@ -5,19 +5,7 @@ import type { Unit } from '../quantity/units.ts';
 export type PartType = 'resistor' | 'capacitor' | 'inductor' | 'ratio' | 'device';
 
 /** Single things that go wrong with a part or a connection. */
-export const FAULT_WORDS = [
-  'open',
-  'short',
-  'times10',
-  'tenth',
-  'swapped',
-  'reversed',
-  'missing',
-  'dead',
-  'mirrored',
-  'unfed',
-  'broken',
-] as const;
+export const FAULT_WORDS = ['open', 'short', 'times10', 'tenth', 'swapped', 'reversed', 'missing', 'dead', 'mirrored', 'unfed', 'broken'] as const;
 export type FaultWord = (typeof FAULT_WORDS)[number];
 
 /** What can happen to whatever has two ends and a way round. */

@@ -143,7 +143,8 @@ export class Bench {
         const here = settled.volts(point);
         if (!device) continue;
         if (!signed && here < BACKWARDS) burn(stage.id, device, `its supply is the wrong way round: ${formatText(here, 'V', 3)}`);
-        else if (most !== null && Math.abs(here) > OVER * Math.abs(most)) burn(stage.id, device, `${formatText(here, 'V', 3)} on a supply for ${formatText(most, 'V', 3)}`);
+        else if (most !== null && Math.abs(here) > OVER * Math.abs(most))
+          burn(stage.id, device, `${formatText(here, 'V', 3)} on a supply for ${formatText(most, 'V', 3)}`);
       }
     }
     return found;
@@ -201,7 +202,8 @@ export class Bench {
         for (const s of this.board.doc.stages) this.#fitted.add(s.id);
         return this.#moved('Everything is fitted.');
       }
-      if (!this.board.doc.stages.some((s) => s.id === id)) return this.#no(`There is no stage “${id ?? ''}”. There are ${this.board.doc.stages.map((s) => s.id).join(', ')}.`);
+      if (!this.board.doc.stages.some((s) => s.id === id))
+        return this.#no(`There is no stage “${id ?? ''}”. There are ${this.board.doc.stages.map((s) => s.id).join(', ')}.`);
       this.#fitted.add(id!);
       return this.#moved(`${id} is fitted.`);
     },
@@ -253,13 +255,15 @@ export class Bench {
       const point = this.#point(name);
       if (!point) return this.#noPoint(name);
       const [n, dt] = [Number(count ?? 10), parseNumber(step ?? '1', 's')];
-      if (!Number.isInteger(n) || n < 1 || n > 10_000 || !dt.ok || !(dt.value > 0)) return this.#no('Say it like this: log reg.out 100 0.1, up to 10000 readings.');
+      if (!Number.isInteger(n) || n < 1 || n > 10_000 || !dt.ok || !(dt.value > 0))
+        return this.#no('Say it like this: log reg.out 100 0.1, up to 10000 readings.');
       const { settled, smoke } = this.#look();
       const values = Array.from({ length: n }, () => this.copy.meter(point, settled));
       return this.#measured(point, values.at(-1)!, 'V', smoke, { trace: { step: dt.value, values } });
     },
     figure: ([stage, outcome]) => {
-      if (!stage || !outcome || !this.board.doc.stages.some((s) => s.id === stage)) return this.#no('Say it like this: figure reg outputRipple, the stage and what is read.');
+      if (!stage || !outcome || !this.board.doc.stages.some((s) => s.id === stage))
+        return this.#no('Say it like this: figure reg outputRipple, the stage and what is read.');
       const value = this.#fitted.has(stage) ? this.copy.figure(stage, outcome) : null;
       if (value === null) return this.#no(`${stage} shows no ${outcome}${this.#fitted.has(stage) ? '' : ': it is not fitted'}.`);
       this.#probes++;
@@ -270,7 +274,12 @@ export class Bench {
       this.#probes++;
       const { value, says } = this.copy.tested(stage, slot);
       const unit = this.board.partUnit(stage, slot);
-      return { ok: true, value, ...(unit ? { unit } : {}), text: `${stage}.${slot} ${value === null || !unit ? '' : `${formatText(value, unit, 4)}, `}${says}` };
+      return {
+        ok: true,
+        value,
+        ...(unit ? { unit } : {}),
+        text: `${stage}.${slot} ${value === null || !unit ? '' : `${formatText(value, unit, 4)}, `}${says}`,
+      };
     },
     guess: ([id]) => {
       const known = this.board.faults.find((f) => f.id === id);
@@ -281,7 +290,11 @@ export class Bench {
       return { ok: true, text: right ? `Yes: ${known.id}.` : `No, ${known.id} is not it.`, value: right ? 1 : 0 };
     },
     repair: ([id]) => {
-      const at = this.copy.faults.findIndex((f) => f.id === id || (id !== undefined && same(f, { ...f, id, word: (id.split(':')[1] ?? '') as Fault['word'] }) && f.id.split(':')[0] === id.split(':')[0]));
+      const at = this.copy.faults.findIndex(
+        (f) =>
+          f.id === id ||
+          (id !== undefined && same(f, { ...f, id, word: (id.split(':')[1] ?? '') as Fault['word'] }) && f.id.split(':')[0] === id.split(':')[0]),
+      );
       if (at < 0) return this.#no(`There was nothing of the kind to repair: ${id ?? ''}.`);
       this.copy.faults = this.copy.faults.filter((_, i) => i !== at);
       return this.#moved(`${id} is repaired.`);

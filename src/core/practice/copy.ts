@@ -96,4 +96,3 @@ export function faultNamed(board: RestingBoard, name: string): Fault | undefined
   const ending = board.faults.filter((f) => f.id.endsWith(`.${name}`));
   return ending.length === 1 ? ending[0] : undefined;
 }
-

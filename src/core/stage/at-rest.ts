@@ -14,7 +14,14 @@ export interface AtRest {
 export const STATE: StateId = 'typical';
 
 /** A resistance, never quite nothing: what is 0 Ω on paper is a joint. */
-export const ohms = (name: string, a: string, b: string, value: number | null): Element => ({ is: 'resistor', name, a, b, ohms: Math.max(value ?? 0, 1e-3), quiet: true });
+export const ohms = (name: string, a: string, b: string, value: number | null): Element => ({
+  is: 'resistor',
+  name,
+  a,
+  b,
+  ohms: Math.max(value ?? 0, 1e-3),
+  quiet: true,
+});
 export const volts = (name: string, a: string, b: string, value: number): Element => ({ is: 'voltage', name, a, b, wave: { sort: 'dc', value } });
 /** A current that is drawn as long as there is a voltage to draw it from. */
 export const draw = (name: string, a: string, b: string, amps: number, knee = 0.5): Element => ({ is: 'load', name, a, b, amps, knee: Math.max(knee, 1e-3) });
@@ -36,7 +43,14 @@ export const limited = (name: string, from: string, to: string, resistance: numb
   both: true,
 });
 /** A junction that drops so much at a current, through its slope. */
-export const junctionAt = (name: string, a: string, b: string, forward: number, slope: number): Element => ({ is: 'knee', name, a, b, volts: forward, ohms: Math.max(slope, 1e-3) });
+export const junctionAt = (name: string, a: string, b: string, forward: number, slope: number): Element => ({
+  is: 'knee',
+  name,
+  a,
+  b,
+  volts: forward,
+  ohms: Math.max(slope, 1e-3),
+});
 /** One leg of one or two resistors. */
 export const pair = (name: string, first: number, second: { value: number | null; join: 'series' | 'parallel' }, a: string, b: string): Element[] =>
   second.value === null

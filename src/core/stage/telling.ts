@@ -101,7 +101,8 @@ export function workingOf(telling: AnyTelling, { kind, judged }: Told): Step[] {
 const isWatched = (expect: BringUpSpec['expect']): expect is Watched => !!expect && 'of' in expect;
 
 /** The port whose level an outcome is. */
-const portOf = (kind: Kind, outcome: string): string | undefined => railPorts(kind).find(([, def]) => def.role === 'provides' && def.gives.voltage === outcome)?.[0];
+const portOf = (kind: Kind, outcome: string): string | undefined =>
+  railPorts(kind).find(([, def]) => def.role === 'provides' && def.gives.voltage === outcome)?.[0];
 
 /** The bring-up of a stage with the windows of what is watched. */
 export const bringUpOf = (telling: AnyTelling, { kind, judged }: Told): BringUpStep[] =>

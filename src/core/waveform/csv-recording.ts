@@ -152,7 +152,17 @@ function delimiterOf(lines: readonly string[]): string {
   const spaced = tail.every((l) => /\S[ ]+\S/.test(l.trim()));
   if (tail.some((l) => l.includes(','))) {
     // 0,5 1,5: commas inside numbers that blanks part.
-    return spaced && tail.every((l) => /^[-+\d,.eE ]+$/.test(l) && l.trim().split(/ +/).every((c) => /^[-+]?\d+(,\d+)?([eE][-+]?\d+)?$/.test(c))) ? ' ' : ',';
+    return spaced &&
+      tail.every(
+        (l) =>
+          /^[-+\d,.eE ]+$/.test(l) &&
+          l
+            .trim()
+            .split(/ +/)
+            .every((c) => /^[-+]?\d+(,\d+)?([eE][-+]?\d+)?$/.test(c)),
+      )
+      ? ' '
+      : ',';
   }
   return tail.length && spaced ? ' ' : ',';
 }
@@ -170,7 +180,10 @@ function badLine(row: readonly string[], width: number, comma: boolean, line: nu
   const given = widthOf(row);
   const column = row.slice(0, Math.min(given, width)).findIndex((cell) => Number.isNaN(numberOf(cell, comma)));
   if (column >= 0) return unreadable(`Line ${line} is no row of numbers: “${row[column]!.trim().slice(0, 40)}” in column ${column + 1}.`, line);
-  return unreadable(given < width ? `Line ${line} has ${given} of ${width} values.` : `Line ${line} has ${given} values where the lines before have ${width}.`, line);
+  return unreadable(
+    given < width ? `Line ${line} has ${given} of ${width} values.` : `Line ${line} has ${given} values where the lines before have ${width}.`,
+    line,
+  );
 }
 
 /** Columns of a row without empty ones at its end. */
@@ -251,7 +264,8 @@ function shape(columns: Float64Array[], { names, units, notes }: Header, lines: 
     const [unit, factor] = scales[i] ?? ['V', 1];
     return [{ name: names?.[i] || `CH${number}`, unit, values: scaled(values, factor) }];
   });
-  if (!channels.length && time) return { channels: [{ name: names?.[0] || 'CH1', unit: 's', values: time }], time: null, start: 0, rate: null, even: true, notes, findings };
+  if (!channels.length && time)
+    return { channels: [{ name: names?.[0] || 'CH1', unit: 's', values: time }], time: null, start: 0, rate: null, even: true, notes, findings };
   if (!time) {
     const told = stated ?? rateNoted(notes);
     return { channels, time: null, start: 0, rate: told, even: true, notes, findings };
@@ -298,7 +312,7 @@ function grid(time: Float64Array, lines: Int32Array, findings: Told[]): Pick<Rec
   // Stamps written with few digits jump by one of the last.
   let usual = 0;
   for (let i = 1; i < n; i++) if (Math.abs(time[i]! - time[i - 1]! - median) <= EVEN * Math.abs(median)) usual++;
-  const regular = usual >= 0.9 * (n - 1);
+  const regular = usual >= 0.6 * (n - 1);
   let [repeated, back, gaps] = [0, 0, 0];
   const MOST = 20;
   for (let i = 0; i < n - 1; i++) {

@@ -105,7 +105,13 @@ export function edgesOf(r: Recording, x: Float64Array, options: EdgeOptions = {}
     frequency: period === null ? null : 1 / period,
     duty: period === null || !whole.length ? null : whole.reduce((sum, p) => sum + p.width, 0) / whole.length / period,
     riseTime: transition(r, x, rising, low, high),
-    fallTime: transition(r, x, all.filter((c) => !c.rising), low, high),
+    fallTime: transition(
+      r,
+      x,
+      all.filter((c) => !c.rising),
+      low,
+      high,
+    ),
     jitter: shaken(times),
     pulses,
   };
@@ -190,10 +196,15 @@ export function betweenEdges(r: Recording, a: Float64Array, b: Float64Array, opt
   let centre = raw[0]!;
   if (period !== null) {
     const angle = (d: number) => (2 * Math.PI * d) / period;
-    centre = (Math.atan2(raw.reduce((s, d) => s + Math.sin(angle(d)), 0), raw.reduce((s, d) => s + Math.cos(angle(d)), 0)) / (2 * Math.PI)) * period;
+    centre =
+      (Math.atan2(
+        raw.reduce((s, d) => s + Math.sin(angle(d)), 0),
+        raw.reduce((s, d) => s + Math.cos(angle(d)), 0),
+      ) /
+        (2 * Math.PI)) *
+      period;
   }
   const delays = raw.map((d) => (period === null ? d : d - period * Math.round((d - centre) / period)));
   const mean = delays.reduce((s, d) => s + d, 0) / delays.length;
   return { mean, min: Math.min(...delays), max: Math.max(...delays), deg: period === null ? null : (360 * mean) / period };
 }
-

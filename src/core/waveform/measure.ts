@@ -40,7 +40,9 @@ export type MeasureAnswer = { ok: true; measured: Measured } | { ok: false; mess
 export function channelOf(r: Recording, name: string | undefined): Channel | undefined {
   if (name === undefined) return r.channels[0];
   const same = (a: string) => a.trim().toLowerCase();
-  return r.channels.find((c) => c.name === name) ?? r.channels.find((c) => same(c.name) === same(name)) ?? r.channels[Number(/^(?:CH)?(\d+)$/i.exec(name)?.[1]) - 1];
+  return (
+    r.channels.find((c) => c.name === name) ?? r.channels.find((c) => same(c.name) === same(name)) ?? r.channels[Number(/^(?:CH)?(\d+)$/i.exec(name)?.[1]) - 1]
+  );
 }
 
 /** Everything that can be measured in one channel of a record, or the part of it between two times: what it does not allow is null. */

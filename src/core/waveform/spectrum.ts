@@ -46,6 +46,8 @@ interface Line {
 const MOST_PEAKS = 40;
 /** Bins to either side in which a tone that is taken out leaks; beyond, a window other than none has fallen below 120 dB. */
 const REACH = 400;
+/** Of the strongest tone's power: 125 dB below it. */
+const DEEPEST = 10 ** -12.5;
 /** So many values are enough for a median. */
 const ENOUGH = 100_000;
 const HARMONICS = 10;
@@ -251,8 +253,8 @@ function tones(lines: Lines): Line[] {
     };
     if (candidates) candidates.forEach(consider);
     else for (let k = 1; k <= last; k++) consider(k);
-    // Below the resolution of the numbers nothing is a tone.
-    if (!best || power <= threshold * ground || power < 1e-22 * strongest) break;
+    // Below what taking out the strongest leaves nothing is a tone.
+    if (!best || power <= threshold * ground || power < DEEPEST * strongest) break;
     strongest ||= power;
     const far = Math.max(30, 3 * lobe);
     const around = median(lines, Math.max(1, best - far), Math.min(last, best + far));

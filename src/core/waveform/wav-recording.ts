@@ -1,15 +1,18 @@
-import wavefile from 'wavefile';
+import * as wavefile from 'wavefile';
 import type { ReadRecording } from './record.ts';
+
+/** The package is found in two shapes, by who bundles it. */
+const { WaveFile } = 'WaveFile' in wavefile ? wavefile : (wavefile as unknown as { default: typeof wavefile }).default;
 
 /** PCM or float, as the file's format says. */
 const FLOAT = new Set(['32f', '64']);
 
 /** A record from a WAV file: PCM of 8 to 32 bit or float; full scale is so many volts. */
 export function wavRecording(bytes: Uint8Array, fullScale = 1): ReadRecording {
-  let wav: InstanceType<typeof wavefile.WaveFile>;
+  let wav: InstanceType<typeof WaveFile>;
   let raw: Float64Array | Float64Array[];
   try {
-    wav = new wavefile.WaveFile(bytes);
+    wav = new WaveFile(bytes);
     raw = wav.getSamples(false, Float64Array) as unknown as Float64Array | Float64Array[];
   } catch (error) {
     return { ok: false, message: `The WAV file cannot be read: ${error instanceof Error ? error.message : 'it is damaged'}.` };
@@ -30,7 +33,9 @@ export function wavRecording(bytes: Uint8Array, fullScale = 1): ReadRecording {
       start: 0,
       rate: sampleRate,
       even: true,
-      notes: [`${columns.length} channel${columns.length > 1 ? 's' : ''}, ${wav.bitDepth === '32f' ? '32 bit float' : wav.bitDepth === '64' ? '64 bit float' : `${bits} bit`}, ${sampleRate} samples a second`],
+      notes: [
+        `${columns.length} channel${columns.length > 1 ? 's' : ''}, ${wav.bitDepth === '32f' ? '32 bit float' : wav.bitDepth === '64' ? '64 bit float' : `${bits} bit`}, ${sampleRate} samples a second`,
+      ],
       findings: [],
     },
   };

@@ -1,6 +1,7 @@
 import type { BoardDoc } from '../../core/board/document.ts';
 import type { Answer } from '../../core/practice/bench.ts';
 import type { Difficulty } from '../../core/practice/hide.ts';
+import { practiceWorker } from './work.ts';
 import type { BenchState, PracticeAsk, PracticeReply } from '../../workers/practice.ts';
 
 export interface Said {
@@ -29,7 +30,7 @@ export class Practice {
 
   #send(ask: PracticeAsk extends infer A ? (A extends PracticeAsk ? Omit<A, 'ask'> : never) : never): Promise<PracticeReply> {
     const number = ++this.#ask;
-    this.#worker ??= new Worker(new URL('../../workers/practice.ts', import.meta.url), { type: 'module' });
+    this.#worker ??= practiceWorker();
     const worker = this.#worker;
     return new Promise((resolve) => {
       const hear = ({ data }: MessageEvent<PracticeReply>) => {

@@ -9,6 +9,9 @@ export interface Listener<S extends Sort> {
 /** A thread of this page that does jobs. */
 export const browserWorker = (): Worker => new Worker(new URL('../../workers/browser.ts', import.meta.url), { type: 'module' });
 
+/** A thread that holds a practice bench. */
+export const practiceWorker = (): Worker => new Worker(new URL('../../workers/practice.ts', import.meta.url), { type: 'module' });
+
 /** Gives a job to a worker of its own, so that the page stays alive. Returns what stops it. */
 export function work<S extends Sort>(job: Job<S>, listener: Listener<S>): () => void {
   const worker = browserWorker();

@@ -12,7 +12,11 @@ export interface Copy {
 
 /** Numbered copies of a revision. There is always the first one. */
 export async function listCopies(revisionId: string): Promise<Copy[]> {
-  const rows = await db().select({ number: copies.number, name: copies.name }).from(copies).where(eq(copies.revisionId, revisionId)).orderBy(asc(copies.number));
+  const rows = await db()
+    .select({ number: copies.number, name: copies.name })
+    .from(copies)
+    .where(eq(copies.revisionId, revisionId))
+    .orderBy(asc(copies.number));
   return rows.some((c) => c.number === 1) ? rows : [{ number: 1, name: '' }, ...rows];
 }
 
@@ -32,6 +36,9 @@ export async function renameCopy(revisionId: string, number: number, name: strin
 /** Readings of a revision that are kept, over all its copies. */
 export const MOST_READINGS = 20_000;
 export async function countReadings(revisionId: string): Promise<number> {
-  const [row] = await db().select({ n: count() }).from(readings).where(and(eq(readings.revisionId, revisionId)));
+  const [row] = await db()
+    .select({ n: count() })
+    .from(readings)
+    .where(and(eq(readings.revisionId, revisionId)));
   return row?.n ?? 0;
 }

@@ -41,6 +41,8 @@ export interface NewEntry {
   note: string;
   content: LogContent;
   file?: { name: string; mime: string; data: Uint8Array };
+  /** When, if not now. */
+  at?: Date;
 }
 
 /** What an account keeps in its logbooks, and may keep. */
@@ -55,20 +57,23 @@ export async function logUse(accountId: string): Promise<{ entries: number; byte
 
 /** Puts an entry into a logbook with its file, or nothing of it: its id, or why not. */
 export async function addEntry(accountId: string, boardId: string, entry: NewEntry): Promise<{ ok: true; id: string } | { ok: false; message: string }> {
-  const { file, ...rest } = entry;
+  const { file, at, ...rest } = entry;
   return counted(accountId, async (tx) => {
     const use = await logUse(accountId);
     const bytes = file?.data.byteLength ?? 0;
-    if (use.entries >= MOST_ENTRIES) return { ok: false as const, message: `Your logbooks hold ${MOST_ENTRIES} entries, which is the most. Delete some first; nothing was stored.` };
+    if (use.entries >= MOST_ENTRIES)
+      return { ok: false as const, message: `Your logbooks hold ${MOST_ENTRIES} entries, which is the most. Delete some first; nothing was stored.` };
     if (use.bytes + bytes > use.most)
       return {
         ok: false as const,
         message: `Your logbooks hold ${megabytes(use.bytes)} of ${megabytes(use.most)} MB, and this takes ${megabytes(bytes)} MB. Delete what you no longer need; nothing was stored.`,
       };
     const id = randomUUID();
-    await tx.insert(logEntries).values({ id, boardId, ...rest, fileName: file?.name ?? null, mime: file?.mime ?? null, bytes });
-    for (let at = 0, piece = 0; file && at < bytes; at += PIECE, piece++)
-      await tx.insert(logFiles).values({ entryId: id, piece, data: Buffer.from(file.data.subarray(at, at + PIECE)) });
+    await tx
+      .insert(logEntries)
+      .values({ id, boardId, ...rest, fileName: file?.name ?? null, mime: file?.mime ?? null, bytes, ...(at ? { createdAt: at } : {}) });
+    for (let from = 0, piece = 0; file && from < bytes; from += PIECE, piece++)
+      await tx.insert(logFiles).values({ entryId: id, piece, data: Buffer.from(file.data.subarray(from, from + PIECE)) });
     return { ok: true as const, id };
   });
 }

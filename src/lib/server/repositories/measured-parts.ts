@@ -20,15 +20,15 @@ export const addMeasured = (accountId: string, sort: MeasuredSort, parts: readon
     const [row] = await tx.select({ n: count() }).from(measuredParts).where(eq(measuredParts.accountId, accountId));
     if ((row?.n ?? 0) + parts.length > MOST_MEASURED) return false;
     for (const { name, value } of parts)
-      await tx
-        .insert(measuredParts)
-        .values({ id: randomUUID(), accountId, sort, name, value })
-        .onDuplicateKeyUpdate({ set: { value } });
+      await tx.insert(measuredParts).values({ id: randomUUID(), accountId, sort, name, value }).onDuplicateKeyUpdate({ set: { value } });
     return true;
   });
 
 export async function removeMeasured(accountId: string, ids: readonly string[]): Promise<void> {
-  if (ids.length) await db().delete(measuredParts).where(and(eq(measuredParts.accountId, accountId), inArray(measuredParts.id, [...ids])));
+  if (ids.length)
+    await db()
+      .delete(measuredParts)
+      .where(and(eq(measuredParts.accountId, accountId), inArray(measuredParts.id, [...ids])));
 }
 
 /** Says where parts were put; null takes them back into the drawer. */

@@ -4,21 +4,33 @@
   import { stay } from '../stay.ts';
 
   /** A measured figure: kept with the record, or taken to where it is needed. */
-  let { name, value, unit, kept, onto }: { name: string; value: number | null | undefined; unit: Unit; kept: boolean; onto: (name: string, value: number, unit: Unit) => void } = $props();
+  let {
+    name,
+    value,
+    unit,
+    kept,
+    onto,
+  }: { name: string; value: number | null | undefined; unit: Unit; kept: boolean; onto: (name: string, value: number, unit: Unit) => void } = $props();
 </script>
 
 <tr>
   <th scope="row">{name}</th>
   <td class="num">{value === null || value === undefined || !Number.isFinite(value) ? '–' : formatText(value, unit, 5)}</td>
-  <td class="acts">
-    {#if value !== null && value !== undefined && Number.isFinite(value)}
-      <form method="POST" action="?/keep" use:stay>
-        <input type="hidden" name="name" value={name} /><input type="hidden" name="unit" value={unit} /><input type="hidden" name="value" value={String(value)} />
-        <button type="submit" disabled={kept}>{kept ? 'kept' : 'keep'}</button>
-      </form>
-      <button type="button" onclick={() => onto(name, value, unit)}>take</button>
-    {/if}
-  </td>
+  <td
+    ><span class="acts">
+      {#if value !== null && value !== undefined && Number.isFinite(value)}
+        <form method="POST" action="?/keep" use:stay>
+          <input type="hidden" name="name" value={name} /><input type="hidden" name="unit" value={unit} /><input
+            type="hidden"
+            name="value"
+            value={String(value)}
+          />
+          <button type="submit" disabled={kept}>{kept ? 'kept' : 'keep'}</button>
+        </form>
+        <button type="button" onclick={() => onto(name, value, unit)}>take</button>
+      {/if}
+    </span></td
+  >
 </tr>
 
 <style>

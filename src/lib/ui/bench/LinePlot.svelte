@@ -30,9 +30,15 @@
     const at = canvas;
     const [a, l] = [axes, lines];
     let gone = false;
-    void linePlot(at, $state.snapshot(a) as Axes, $state.snapshot(l) as Line[], () => cursors).then((c) => {
-      if (gone) return c.destroy();
-      chart = c;
+    void linePlot(
+      at,
+      $state.snapshot(a) as Axes,
+      $state.snapshot(l) as Line[],
+      () => cursors,
+      () => !gone,
+    ).then((c) => {
+      if (gone) c?.destroy();
+      else chart = c;
     });
     return () => {
       gone = true;

@@ -5,7 +5,9 @@
     if (values.length < 2) return '';
     const [low, high] = [Math.min(...values), Math.max(...values)];
     const span = high - low || 1;
-    return values.map((v, i) => `${i ? 'L' : 'M'}${((i / (values.length - 1)) * width).toFixed(1)} ${(height - 3 - ((v - low) / span) * (height - 6)).toFixed(1)}`).join('');
+    return values
+      .map((v, i) => `${i ? 'L' : 'M'}${((i / (values.length - 1)) * width).toFixed(1)} ${(height - 3 - ((v - low) / span) * (height - 6)).toFixed(1)}`)
+      .join('');
   });
 </script>
 

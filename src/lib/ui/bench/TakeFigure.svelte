@@ -54,14 +54,18 @@
   {#if place && fitting.length}
     <label
       >as the reading of
-      <select bind:value={step}><option value="">a step…</option>{#each fitting as s (s.key)}<option value={s.key}>{s.title}</option>{/each}</select></label
+      <select bind:value={step}
+        ><option value="">a step…</option>{#each fitting as s (s.key)}<option value={s.key}>{s.title}</option>{/each}</select
+      ></label
     >
     {#if href}<a {href}>Go there and enter it</a>{/if}
   {/if}
   {#if givens.length}
     <label
       >as a given of the draft
-      <select bind:value={target}><option value="">a given…</option>{#each givens as g (g.key)}<option value={g.key}>{g.title}</option>{/each}</select></label
+      <select bind:value={target}
+        ><option value="">a given…</option>{#each givens as g (g.key)}<option value={g.key}>{g.title}</option>{/each}</select
+      ></label
     >
     {#if target}<Button onclick={asGiven}>Put it in</Button>{/if}
   {/if}

@@ -13,7 +13,12 @@ const [LONGEST, QUALITY] = [2000, 0.85];
 const PREVIEW = 160;
 const MOST_SAMPLES_FILE = 200 * 1024 * 1024;
 
-async function send(board: string, entry: Belongs & { sort: LogSort; title: string; note: string; content: LogContent }, blob: Blob, name: string): Promise<string | null> {
+async function send(
+  board: string,
+  entry: Belongs & { sort: LogSort; title: string; note: string; content: LogContent },
+  blob: Blob,
+  name: string,
+): Promise<string | null> {
   const form = new FormData();
   form.set('entry', JSON.stringify(entry));
   form.set('file', new File([blob], name, { type: blob.type }));
@@ -29,18 +34,18 @@ async function photo(board: string, file: File, belongs: Belongs): Promise<strin
   if (!picture) return `${file.name}: this browser cannot show it. Save it as JPEG or PNG.`;
   const scale = Math.min(1, LONGEST / Math.max(picture.width, picture.height));
   const [width, height] = [Math.round(picture.width * scale), Math.round(picture.height * scale)];
-  let blob: Blob = file;
   // Large ones, and what other browsers may not show, are kept as JPEG; what else stands in the file, like a place, goes.
   const canvas = document.createElement('canvas');
   [canvas.width, canvas.height] = [width, height];
   canvas.getContext('2d')!.drawImage(picture, 0, 0, width, height);
   const sort = file.type === 'image/png' ? 'image/png' : 'image/jpeg';
-  blob = (await new Promise<Blob | null>((give) => canvas.toBlob(give, sort, QUALITY))) ?? file;
+  const blob = (await new Promise<Blob | null>((give) => canvas.toBlob(give, sort, QUALITY))) ?? file;
   return send(board, { ...belongs, sort: 'photo', title: titleOf(file), note: '', content: { width, height } }, blob, file.name);
 }
 
 async function waveform(board: string, file: File, belongs: Belongs, options: { rate?: number; fullScale?: number }): Promise<string | null> {
-  if (file.size > MOST_SAMPLES_FILE) return `${file.name}: ${Math.round(file.size / 1024 / 1024)} MB are too many for a browser. Cut it to the part that matters.`;
+  if (file.size > MOST_SAMPLES_FILE)
+    return `${file.name}: ${Math.round(file.size / 1024 / 1024)} MB are too many for a browser. Cut it to the part that matters.`;
   const bytes = new Uint8Array(await file.arrayBuffer());
   const recorder = new Recorder();
   try {
@@ -50,7 +55,14 @@ async function waveform(board: string, file: File, belongs: Belongs, options: { 
     const { channels, samples, from, to, rate } = opened.opened;
     const view = await recorder.view({ channels: [channels[0]!.name], from, to, width: PREVIEW / 2 });
     const preview = 'view' in view ? (view.view[0]?.value ?? []).map((v) => Number(v.toPrecision(4))) : [];
-    const content = { channels: channels.map((c) => c.name), samples, preview: preview.slice(0, 400), figures: [], ...(options.rate && rate ? { rate: options.rate } : {}), ...(options.fullScale ? { fullScale: options.fullScale } : {}) };
+    const content = {
+      channels: channels.map((c) => c.name),
+      samples,
+      preview: preview.slice(0, 400),
+      figures: [],
+      ...(options.rate && rate ? { rate: options.rate } : {}),
+      ...(options.fullScale ? { fullScale: options.fullScale } : {}),
+    };
     const blob = new Blob([(await small) as BlobPart], { type: 'application/gzip' });
     return await send(board, { ...belongs, sort: 'waveform', title: titleOf(file), note: '', content }, blob, file.name);
   } finally {
@@ -58,10 +70,20 @@ async function waveform(board: string, file: File, belongs: Belongs, options: { 
   }
 }
 
-const titleOf = (file: File): string => file.name.replace(/\.[a-z0-9]+$/i, '').replace(/[_-]+/g, ' ').slice(0, 120) || 'file';
+const titleOf = (file: File): string =>
+  file.name
+    .replace(/\.[a-z0-9]+$/i, '')
+    .replace(/[_-]+/g, ' ')
+    .slice(0, 120) || 'file';
 
 /** Puts files into the logbook, one after another: pictures as pictures, everything else as a record. What went wrong, by file. */
-export async function addFiles(board: string, files: readonly File[], belongs: Belongs, options: { rate?: number; fullScale?: number }, done: (n: number) => void): Promise<string[]> {
+export async function addFiles(
+  board: string,
+  files: readonly File[],
+  belongs: Belongs,
+  options: { rate?: number; fullScale?: number },
+  done: (n: number) => void,
+): Promise<string[]> {
   const problems: string[] = [];
   for (const [i, file] of files.entries()) {
     const problem = file.type.startsWith('image/') ? await photo(board, file, belongs) : await waveform(board, file, belongs, options);

@@ -20,9 +20,17 @@ const inkOf = (element: Element, name: string): string => getComputedStyle(eleme
 const points = (l: Line): Point[] => l.x.map((x, i) => ({ x, y: l.y[i]! }));
 
 /** Draws lines that were thinned out for the width of the screen; `cursors` are read anew at every drawing. */
-export async function linePlot(canvas: HTMLCanvasElement, axes: Axes, lines: readonly Line[], cursors: () => readonly (number | null)[]): Promise<Plotted> {
+export async function linePlot(
+  canvas: HTMLCanvasElement,
+  axes: Axes,
+  lines: readonly Line[],
+  cursors: () => readonly (number | null)[],
+  wanted: () => boolean,
+): Promise<Plotted | null> {
   const { Chart, LineController, LineElement, PointElement, LinearScale, LogarithmicScale } = await import('chart.js');
   Chart.register(LineController, LineElement, PointElement, LinearScale, LogarithmicScale);
+  // Another drawing may have been asked for while this one was on its way.
+  if (!wanted()) return null;
   const inks = inksOf(canvas);
   const axis = (a: { label: string; unit: Unit; log?: boolean }) => ({
     type: a.log ? ('logarithmic' as const) : ('linear' as const),

@@ -23,6 +23,9 @@
       .sort((a, b) => b.value! - a.value!)[0],
   );
   let here = $derived(page.url.pathname);
+  /** Pages of the bench stand under its first. */
+  const BENCH = ['/bring-up', '/logbook', '/calibration', '/matching', '/rework', '/practice'];
+  let benched = $derived(BENCH.some((p) => here.startsWith(base + p)));
   const links = [
     ['', 'Sum'],
     ['/brief', 'Brief'],
@@ -56,7 +59,7 @@
     </span>
     <nav aria-label="Board">
       {#each links as [path, name] (path)}
-        <a href={base + path} aria-current={here === base + path ? 'page' : undefined}>{name}</a>
+        <a href={base + path} aria-current={here === base + path ? 'page' : path === '/bring-up' && benched ? 'true' : undefined}>{name}</a>
       {/each}
     </nav>
   </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import { stay } from '../stay.ts';
   import type { Progress } from '../../../core/bringup/plan.ts';
   import type { Figure as Drawing } from '../../../core/stage/drawing.ts';
@@ -19,6 +20,7 @@
     problem,
     typed,
     taken,
+    children,
   }: {
     p: Progress;
     letter: string;
@@ -29,6 +31,8 @@
     typed: string;
     /** A figure that was measured in a record, to be entered here. */
     taken: string | null;
+    /** What explains a reading that is off. */
+    children?: Snippet;
   } = $props();
   let expect = $derived(p.step.expect);
   let out = $derived(p.verdict === 'low' || p.verdict === 'high');
@@ -41,7 +45,9 @@
   <h2>{p.step.title}</h2>
   <p class="text">{p.step.text}</p>
   {#if p.step.feed}
-    <p class="big">Set <b><Quantity value={p.step.feed.volts} unit="V" digits={3} /></b>, limit <b><Quantity value={p.step.feed.amps} unit="A" digits={2} /></b></p>
+    <p class="big">
+      Set <b><Quantity value={p.step.feed.volts} unit="V" digits={3} /></b>, limit <b><Quantity value={p.step.feed.amps} unit="A" digits={2} /></b>
+    </p>
   {/if}
   {#if expect}
     <div class="expect">
@@ -85,6 +91,7 @@
     {/key}
   </form>
   <Problem text={problem} />
+  {@render children?.()}
   {#if figure}
     <div class="figure"><Figure {figure} port={p.step.at ?? null} /></div>
   {/if}

@@ -5,24 +5,28 @@
   import ReadingMark from './ReadingMark.svelte';
 
   /** A step in the list, with what each copy read. */
-  let { p, now, number, others, again }: { p: Progress; now: boolean; number: number; others: readonly { copy: number; p: Progress | undefined }[]; again: () => void } =
-    $props();
+  let {
+    p,
+    now,
+    number,
+    others,
+    again,
+  }: { p: Progress; now: boolean; number: number; others: readonly { copy: number; p: Progress | undefined }[]; again: () => void } = $props();
   let expect = $derived(p.step.expect);
   let out = $derived(p.verdict === 'low' || p.verdict === 'high');
   const ACTS = { fit: 'fit', feed: 'feed', probe: 'probe' } as const;
-  const show = (node: HTMLElement) => {
-    if (now && number > 1) node.scrollIntoView({ block: 'nearest' });
-  };
 </script>
 
-<li class:now class:locked={p.locked && !p.reading} aria-current={now ? 'step' : undefined} {@attach show}>
+<li class:now class:locked={p.locked && !p.reading} aria-current={now ? 'step' : undefined}>
   <span class="mark"
     >{#if p.verdict === null}<span class="num soft">{number}</span>{:else}<StatusMark status={out ? 'fail' : 'ok'} size={14} />{/if}</span
   >
   <div class="body">
     <p class="title"><span class="act">{ACTS[p.step.act]}</span> {p.step.title} <span class="soft small">{p.step.stageTitle}</span></p>
     <p class="words">{p.step.text}</p>
-    {#if p.step.feed}<p class="words">Set <Quantity value={p.step.feed.volts} unit="V" digits={3} />, limit <Quantity value={p.step.feed.amps} unit="A" digits={2} />.</p>{/if}
+    {#if p.step.feed}<p class="words">
+        Set <Quantity value={p.step.feed.volts} unit="V" digits={3} />, limit <Quantity value={p.step.feed.amps} unit="A" digits={2} />.
+      </p>{/if}
     {#if expect}<p class="window">
         <span class="soft small">{expect.point}</span>
         <Quantity value={expect.low} unit={expect.unit} /> … <b><Quantity value={expect.nominal} unit={expect.unit} /></b> … <Quantity

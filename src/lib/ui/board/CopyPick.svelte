@@ -9,7 +9,14 @@
     copies,
     revisions,
     add = false,
-  }: { path: string; letter: string; copy: number; copies: readonly { number: number; name: string }[]; revisions: readonly { letter: string }[]; add?: boolean } = $props();
+  }: {
+    path: string;
+    letter: string;
+    copy: number;
+    copies: readonly { number: number; name: string }[];
+    revisions: readonly { letter: string }[];
+    add?: boolean;
+  } = $props();
   const href = (l: string, n: number) => `${path}?revision=${l}${n === 1 ? '' : `&copy=${n}`}`;
 </script>
 
@@ -19,7 +26,7 @@
     >{/if}
   <span class="row" role="group" aria-label="Copy"
     >{#each copies as c (c.number)}<a href={href(letter, c.number)} aria-current={c.number === copy ? 'true' : undefined}
-        >copy {c.number}{#if c.name}<span class="soft small"> {c.name}</span>{/if}</a
+        >copy {c.number}{#if c.name}&nbsp;<span class="soft small">{c.name}</span>{/if}</a
       >{/each}</span
   >
   {#if add}

@@ -6,9 +6,26 @@
   import { formatText } from '../../../core/quantity/format.ts';
   import { Explaining } from '$lib/state/explaining.svelte.ts';
   import Button from '../atoms/Button.svelte';
+  import Problem from '../atoms/Problem.svelte';
+  import { stay } from '../stay.ts';
 
   /** Single faults that would explain what was read, the likeliest first. */
-  let { doc, readings, titleOf, auto = false }: { doc: BoardDoc; readings: readonly PointReading[]; titleOf: (stage: string) => string; auto?: boolean } = $props();
+  let {
+    doc,
+    readings,
+    titleOf,
+    auto = false,
+    place,
+    problem,
+  }: {
+    doc: BoardDoc;
+    readings: readonly PointReading[];
+    titleOf: (stage: string) => string;
+    auto?: boolean;
+    /** The copy whose readings these are: further probes are entered here. */
+    place?: { letter: string; copy: number };
+    problem?: string | undefined;
+  } = $props();
   const explaining = new Explaining();
   onDestroy(() => explaining.close());
   let started = $state(false);
@@ -34,7 +51,12 @@
     }
     return groups.slice(0, 6);
   });
-  let total = $derived(Math.max(1e-9, lines.reduce((s, l) => s + l.fits * l.faults.length, 0)));
+  let total = $derived(
+    Math.max(
+      1e-9,
+      lines.reduce((s, l) => s + l.fits * l.faults.length, 0),
+    ),
+  );
   let read = $derived(new Map(readings.map((r) => [r.point, r.value])));
 </script>
 
@@ -49,7 +71,9 @@
   {#if explaining.found}
     {@const found = explaining.found}
     {#if found.nothing}
-      <p class="none"><b>No single fault explains these readings.</b> Two things may be wrong at once, or a reading: measure again before you unsolder anything.</p>
+      <p class="none">
+        <b>No single fault explains these readings.</b> Two things may be wrong at once, or a reading: measure again before you unsolder anything.
+      </p>
     {:else if found.whole.fits > 0.5}
       <p class="none">
         <b>The readings fit a whole board</b>
@@ -59,7 +83,7 @@
     {#if !found.nothing && lines.length && found.whole.fits <= 0.99}
       <ol>
         {#each lines as l (l.faults.join())}
-          <li>
+          <li data-fault={l.faults.join(' ')}>
             <button class="line" aria-expanded={shown === l.faults[0]} onclick={() => (shown = shown === l.faults[0] ? null : l.faults[0]!)}>
               <span class="bar" style:width="{Math.max(3, (100 * l.fits * l.faults.length) / total)}%"></span>
               <span class="words"
@@ -89,9 +113,22 @@
       </ol>
       {#if found.next}<p class="next">Measure next at <b class="num">{found.next.point}</b>: it tells these apart best.</p>{/if}
     {/if}
+    {#if place}
+      <form class="tools" method="POST" action="?/probe" use:stay>
+        <input type="hidden" name="revision" value={place.letter} /><input type="hidden" name="copy" value={place.copy} />
+        <label
+          >read at <select name="point" aria-label="Test point"
+            >{#each found.whole.readings as r (r.point)}<option selected={r.point === found.next?.point}>{r.point}</option>{/each}</select
+          ></label
+        >
+        <input class="num" type="text" name="text" size="10" placeholder="volts" aria-label="Volts read there" required />
+        <Button type="submit">Enter it</Button>
+      </form>
+      <Problem text={problem} />
+    {/if}
     <p class="soft small">
-      Every single open, short, wrong decade, swap and reversal on this board was solved and held against all {readings.length} readings so far, those in their window too,
-      with tolerances and the meter counted.
+      Every single open, short, wrong decade, swap and reversal on this board was solved and held against all {readings.length} readings so far, those in their window
+      too, with tolerances and the meter counted.
     </p>
   {/if}
 </section>

@@ -49,7 +49,16 @@ export const GET = async ({ locals }) => {
     }),
   );
   return json(
-    { account: { email: account.email, name: account.name, drawer: await drawerOf(account.id), devices: await listDevices(account.id), measured: await listMeasured(account.id) }, boards: all },
+    {
+      account: {
+        email: account.email,
+        name: account.name,
+        drawer: await drawerOf(account.id),
+        devices: await listDevices(account.id),
+        measured: await listMeasured(account.id),
+      },
+      boards: all,
+    },
     { headers: { 'content-disposition': 'attachment; filename="spark-sum-data.json"' } },
   );
 };

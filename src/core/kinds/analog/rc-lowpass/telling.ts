@@ -9,7 +9,9 @@ import { type rcLowpass } from './index.ts';
 
 /** How rc lowpass is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof rcLowpass> = {
-  atRest: ({ parts: { R1, C1 } }) => ({ elements: [ohms('R1', 'in', 'out', R1.value), ...plates('C1', 'out', '0', C1.value), draw('C1.leak', 'out', '0', C1.leakageCurrent)] }),
+  atRest: ({ parts: { R1, C1 } }) => ({
+    elements: [ohms('R1', 'in', 'out', R1.value), ...plates('C1', 'out', '0', C1.value), draw('C1.leak', 'out', '0', C1.leakageCurrent)],
+  }),
   working,
   figure: (c) => {
     const { parts, given: g } = c.x;

@@ -12,11 +12,7 @@ import type { voltageDivider } from './index.ts';
 /** How voltage divider is told: working, figure, circuit, curves and bring-up. */
 export const telling: Telling<typeof voltageDivider> = {
   atRest: ({ parts: { R1, R2, R1x, R2x, C1 } }) => ({
-    elements: [
-      ...pair('R1', R1.value, R1x, 'in', 'out'),
-      ...pair('R2', R2.value, R2x, 'out', '0'),
-      ...plates('C1', 'out', '0', C1.value),
-    ],
+    elements: [...pair('R1', R1.value, R1x, 'in', 'out'), ...pair('R2', R2.value, R2x, 'out', '0'), ...plates('C1', 'out', '0', C1.value)],
   }),
   working,
   figure: (c) => {

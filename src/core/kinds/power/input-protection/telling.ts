@@ -22,7 +22,18 @@ export const telling: Telling<typeof inputProtection> = {
     return {
       elements: [
         ...passing,
-        ...(g.clamp === 'suppressor' ? [{ is: 'knee' as const, name: 'D2', a: 'out', b: '0', volts: Number((D2 as { breakdownVoltage?: number }).breakdownVoltage ?? 2 * g.inputVoltage), ohms: 0.5 }] : []),
+        ...(g.clamp === 'suppressor'
+          ? [
+              {
+                is: 'knee' as const,
+                name: 'D2',
+                a: 'out',
+                b: '0',
+                volts: Number((D2 as { breakdownVoltage?: number }).breakdownVoltage ?? 2 * g.inputVoltage),
+                ohms: 0.5,
+              },
+            ]
+          : []),
       ],
       points: nodes.slice(1, -1),
     };

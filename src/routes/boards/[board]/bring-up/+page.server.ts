@@ -1,5 +1,5 @@
 import { error, redirect } from '@sveltejs/kit';
-import { progress } from '../../../../core/bringup/plan.ts';
+import { probeKey, progress } from '../../../../core/bringup/plan.ts';
 import { parseNumber } from '../../../../core/quantity/parse.ts';
 import { benchOf } from '$lib/server/copies.ts';
 import { problem, textOf } from '$lib/server/forms.ts';
@@ -53,6 +53,17 @@ export const actions = {
     if ((await countReadings(revision.id)) >= MOST_READINGS)
       return problem(key, `Revision ${revision.letter} holds ${MOST_READINGS} readings, which is the most. Nothing was stored.`, { text, note }, 409);
     await addReading(revision.id, copy, { step: key, text, value, note });
+    redirect(303, back(params.board, revision.letter, copy));
+  },
+  probe: async ({ locals, params, request }) => {
+    const form = await request.formData();
+    const { revision, copy } = await revisionOf(locals, params.board, form);
+    const [point, text] = [textOf(form, 'point', 110), textOf(form, 'text', 60)];
+    const read = parseNumber(text, 'V');
+    if (!point || !read.ok) return problem('probe', read.ok ? 'Name the test point.' : read.message, { text });
+    if ((await countReadings(revision.id)) >= MOST_READINGS)
+      return problem('probe', `Revision ${revision.letter} holds ${MOST_READINGS} readings, which is the most. Nothing was stored.`, { text }, 409);
+    await addReading(revision.id, copy, { step: probeKey(point), text, value: read.value, note: '' });
     redirect(303, back(params.board, revision.letter, copy));
   },
   copy: async ({ locals, params, request }) => {

@@ -15,9 +15,22 @@
   const board = useBoard();
   let session = $derived(board());
   let base = $derived(`/boards/${session.id}`);
-  let all = $derived(progress(data.plan, data.readings.filter((r) => r.copy === data.copy)));
+  let all = $derived(
+    progress(
+      data.plan,
+      data.readings.filter((r) => r.copy === data.copy),
+    ),
+  );
   let others = $derived(
-    data.copies.filter((c) => c.number !== data.copy).map((c) => ({ copy: c.number, all: progress(data.plan, data.readings.filter((r) => r.copy === c.number)) })),
+    data.copies
+      .filter((c) => c.number !== data.copy)
+      .map((c) => ({
+        copy: c.number,
+        all: progress(
+          data.plan,
+          data.readings.filter((r) => r.copy === c.number),
+        ),
+      })),
   );
   let first = $derived(all.findIndex((p) => p.verdict === null || p.verdict === 'low' || p.verdict === 'high'));
   /** A step that is measured again, or entered from a record. */
@@ -29,7 +42,12 @@
   });
   let now = $derived(all[current]);
   let done = $derived(all.filter((p) => p.verdict === 'within' || p.verdict === 'noted').length);
-  let levels = $derived(pointReadings(all));
+  let levels = $derived(
+    pointReadings(
+      all,
+      data.readings.filter((r) => r.copy === data.copy),
+    ),
+  );
   let out = $derived(all.some((p) => p.verdict === 'low' || p.verdict === 'high'));
   const titleOf = (id: string) => data.plan.find((s) => s.stage === id)?.stageTitle ?? id;
 </script>
@@ -63,10 +81,16 @@
             problem={form?.form === now.step.key ? form.message : undefined}
             typed={form?.form === now.step.key ? (form.typed.text ?? '') : ''}
             taken={page.url.searchParams.get('step') === now.step.key ? page.url.searchParams.get('value') : null}
-          />
-          {#if out && levels.length && data.document}
-            <FaultPanel doc={data.document} readings={levels} {titleOf} auto />
-          {/if}
+          >
+            {#if out && levels.length && data.document}<FaultPanel
+                doc={data.document}
+                readings={levels}
+                {titleOf}
+                auto
+                place={{ letter: data.revision.letter, copy: data.copy }}
+                problem={form?.form === 'probe' ? form.message : undefined}
+              />{/if}
+          </BringUpNow>
         </div>
       {/if}
       <div class="left">
@@ -77,13 +101,20 @@
             <h2>{PHASE_TITLES[phase]}</h2>
             <ol>
               {#each steps as { p, i } (p.step.key)}
-                <BringUpStep {p} now={i === current} number={i + 1} others={others.map((o) => ({ copy: o.copy, p: o.all[i] }))} again={() => (chosen = p.step.key)} />
+                <BringUpStep
+                  {p}
+                  now={i === current}
+                  number={i + 1}
+                  others={others.map((o) => ({ copy: o.copy, p: o.all[i] }))}
+                  again={() => (chosen = p.step.key)}
+                />
               {/each}
             </ol>
           {/if}
         {/each}
         <p class="small soft">
-          Each window is the worst case of the revision and, on top, what an ordinary meter may be wrong by: {share('V')} of a voltage, {share('A')} of a current or resistance,
+          Each window is the worst case of the revision and, on top, what an ordinary meter may be wrong by: {share('V')} of a voltage, {share('A')} of a current
+          or resistance,
           {share('s')} of a time, {METER_KELVIN} K. Currents and levels at rest come from the whole board solved with what is fitted so far.
         </p>
       </div>

@@ -10,13 +10,15 @@ import { addEntry, findEntry, listEntries } from '$lib/server/repositories/logbo
 export const load = async ({ locals, params, url }) => {
   const bench = await benchOf(locals, params.board, url);
   const id = url.searchParams.get('entry');
-  const opened = id ? await findEntry(params.board, id) : null;
+  const before = (await listEntries(params.board)).filter((e) => e.sort === 'calibration');
+  const latest = before.find((e) => e.letter === (bench?.revision.letter ?? null) && (e.copy ?? 1) === (bench?.copy ?? 1));
+  const opened = id ? await findEntry(params.board, id) : url.searchParams.has('new') ? null : (latest ?? null);
   return {
     letter: bench?.revision.letter ?? null,
     copies: bench?.copies ?? [],
     copy: bench?.copy ?? 1,
     opened: opened?.sort === 'calibration' ? opened : null,
-    before: (await listEntries(params.board)).filter((e) => e.sort === 'calibration'),
+    before,
   };
 };
 

@@ -33,7 +33,9 @@
   let over = $state(false);
   let busy = $state<{ done: number; of: number } | null>(null);
   let problems = $state<string[]>([]);
-  let points = $derived(session.sum.stages.flatMap((s) => [...Object.keys(s.kind.rails), ...Object.keys(s.kind.signals)].map((p) => `${s.id}.${p}`)));
+  let points = $derived([
+    ...new Set(session.sum.stages.flatMap((s) => [...Object.keys(s.kind.rails), ...Object.keys(s.kind.signals)].map((p) => `${s.id}.${p}`))),
+  ]);
   const number = (text: string, unit: 'Hz' | 'V'): number | undefined => {
     const read = text.trim() ? parseNumber(text, unit) : null;
     return read?.ok && read.value > 0 ? read.value : undefined;
@@ -74,17 +76,31 @@
   }}
 >
   <BenchNav {base} letter={data.letter} copy={data.copy} />
-  <div class="head">
+  <div class="head tools">
     <h1>Logbook</h1>
     {#if data.letter}<CopyPick path="{base}/logbook" letter={data.letter} copy={data.copy} copies={data.copies} revisions={data.revisions} />{/if}
     <label class="whole"><input type="checkbox" bind:checked={whole} /> all revisions and copies</label>
-    <span class="soft small use">{data.use.entries} entries, <span class="num">{megabytes(data.use.bytes)}</span> of <span class="num">{megabytes(data.use.most)}</span>&#8239;MB</span>
+    <span class="soft small use"
+      >{data.use.entries} entries, <span class="num">{megabytes(data.use.bytes)}</span> of <span class="num">{megabytes(data.use.most)}</span>&#8239;MB</span
+    >
   </div>
 
   <section class="add" aria-label="Add to the logbook">
     <form method="POST" action="?/note" use:stay>
-      <input type="hidden" name="letter" value={data.letter ?? ''} /><input type="hidden" name="copy" value={data.copy} /><input type="hidden" name="point" value={point} />
-      <input name="title" type="text" maxlength="120" placeholder="what you saw or did" aria-label="Title of the note" required value={form?.form === 'note' ? (form.typed.title ?? '') : ''} />
+      <input type="hidden" name="letter" value={data.letter ?? ''} /><input type="hidden" name="copy" value={data.copy} /><input
+        type="hidden"
+        name="point"
+        value={point}
+      />
+      <input
+        name="title"
+        type="text"
+        maxlength="120"
+        placeholder="what you saw or did"
+        aria-label="Title of the note"
+        required
+        value={form?.form === 'note' ? (form.typed.title ?? '') : ''}
+      />
       <textarea name="note" rows="2" maxlength="4000" placeholder="more, if there is more" aria-label="Note"></textarea>
       <Button type="submit">Write it down</Button>
       <Problem text={form?.form === 'note' ? form.message : undefined} />
@@ -92,16 +108,26 @@
     <div class="drop">
       <label class="file">
         Add pictures or records
-        <input class="sr" type="file" multiple accept="image/*,.csv,.txt,.tsv,.wav,text/*,audio/wav" onchange={(e) => void take(e.currentTarget.files).then(() => (e.target as HTMLInputElement).value = '')} />
+        <input
+          class="sr"
+          type="file"
+          multiple
+          accept="image/*,.csv,.txt,.tsv,.wav,text/*,audio/wav"
+          onchange={(e) => void take(e.currentTarget.files).then(() => ((e.target as HTMLInputElement).value = ''))}
+        />
       </label>
       <span class="soft">or drop them anywhere here: photographs, CSV of a scope or logger, WAV.</span>
-      <div class="fields">
+      <div class="tools">
         <label>at point <input type="text" list="points" bind:value={point} placeholder="like {points[0] ?? 'reg.out'}" /></label>
         <label>rate, where the file tells none <input class="num" type="text" bind:value={rate} placeholder="10kHz" size="8" /></label>
         <label>full scale of WAV <input class="num" type="text" bind:value={fullScale} placeholder="1V" size="6" /></label>
-        <datalist id="points">{#each points as p (p)}<option value={p}></option>{/each}</datalist>
+        <datalist id="points"
+          >{#each points as p (p)}<option value={p}></option>{/each}</datalist
+        >
       </div>
-      {#if busy}<p role="status">Reading and storing {busy.done + 1 > busy.of ? busy.of : busy.done + 1} of {busy.of}… <progress value={busy.done} max={busy.of}></progress></p>{/if}
+      {#if busy}<p role="status">
+          Reading and storing {busy.done + 1 > busy.of ? busy.of : busy.done + 1} of {busy.of}… <progress value={busy.done} max={busy.of}></progress>
+        </p>{/if}
       {#if problems.length}<Problem text={problems.join('\n')} />{/if}
     </div>
   </section>
@@ -111,10 +137,12 @@
       <input type="hidden" name="entry" value={form.typed.id} />“{form.typed.title}” is removed. <Button look="quiet" type="submit">Put it back</Button>
     </form>
   {/if}
-  <div class="filters">
+  <div class="tools">
     <input type="search" bind:value={filter} placeholder="find in the logbook" aria-label="Find in the logbook" />
     {#each Object.entries(SORTS) as [id, name] (id)}
-      <button class="chip" aria-pressed={sort === id} onclick={() => (sort = sort === id ? '' : id)}>{name}s <span class="soft">{data.entries.filter((e) => e.sort === id).length}</span></button>
+      <button class="chip" aria-pressed={sort === id} onclick={() => (sort = sort === id ? '' : id)}
+        >{name}s <span class="soft">{data.entries.filter((e) => e.sort === id).length}</span></button
+      >
     {/each}
   </div>
 
@@ -125,33 +153,47 @@
         <li>
           <div class="thumb">
             {#if e.sort === 'photo'}<a href="{base}/logbook/{e.id}"><img src="{base}/logbook/{e.id}/file" alt={e.title} loading="lazy" /></a>
-            {:else if e.sort === 'waveform'}<a href="{base}/logbook/{e.id}" aria-label="Open {e.title}"><Preview values={(e.content as WaveformContent).preview} /></a>{/if}
+            {:else if e.sort === 'waveform'}<a href="{base}/logbook/{e.id}" aria-label="Open {e.title}"
+                ><Preview values={(e.content as WaveformContent).preview} /></a
+              >{/if}
           </div>
           <div class="text">
             <p class="title">
               <span class="sort">{SORTS[e.sort]}</span>
               {#if e.sort === 'photo' || e.sort === 'waveform'}<a href="{base}/logbook/{e.id}">{e.title}</a>{:else}<b>{e.title}</b>{/if}
-              <span class="soft small">{belongs(e)}{e.point ? ` · ${e.point}` : ''} · {new Date(e.at).toLocaleTimeString('en-GB', { timeStyle: 'short' })}</span>
+              <span class="soft small">{belongs(e)}{e.point ? ` · ${e.point}` : ''} · {new Date(e.at).toLocaleTimeString('en-GB', { timeStyle: 'short' })}</span
+              >
             </p>
             {#if e.note}<p class="pre">{e.note}</p>{/if}
             {#if e.sort === 'waveform'}
               {@const w = e.content as WaveformContent}
-              <p class="soft small"><span class="num">{w.samples.toLocaleString('en-GB')}</span> samples of {w.channels.join(', ')}{#each w.figures as f (f.name)} · {f.name} <b class="num">{formatText(f.value, f.unit as 'V', 3)}</b>{/each}</p>
+              <p class="soft small">
+                <span class="num">{w.samples.toLocaleString('en-GB')}</span> samples of {w.channels.join(', ')}{#each w.figures as f (f.name)}
+                  · {f.name} <b class="num">{formatText(f.value, f.unit as 'V', 3)}</b>{/each}
+              </p>
             {:else if e.sort === 'calibration'}
               {@const c = e.content as CalibrationContent}
-              <p class="soft small"><a href="{base}/calibration?entry={e.id}">gain <span class="num">{c.result.gain.toFixed(5)}</span>, offset {formatText(c.result.offset, c.unit as 'V', 3)}</a>, {c.pairs.length} points</p>
+              <p class="soft small">
+                <a href="{base}/calibration?entry={e.id}"
+                  >gain <span class="num">{c.result.gain.toFixed(5)}</span>, offset {formatText(c.result.offset, c.unit as 'V', 3)}</a
+                >, {c.pairs.length} points
+              </p>
             {:else if e.sort === 'rework'}
               {@const r = e.content as ReworkContent}
               <p class="soft small"><a href="{base}/rework?revision={e.letter}&copy={e.copy ?? 1}">{r.what}{r.path ? ` ${r.stage}.${r.path}` : ''}</a></p>
             {/if}
           </div>
-          <form method="POST" action="?/remove" use:stay><input type="hidden" name="entry" value={e.id} /><Button look="quiet" type="submit" aria-label="Remove {e.title}">remove</Button></form>
+          <form method="POST" action="?/remove" use:stay>
+            <input type="hidden" name="entry" value={e.id} /><Button look="quiet" type="submit" aria-label="Remove {e.title}">remove</Button>
+          </form>
         </li>
       {/each}
     </ul>
   {:else}
     <p class="soft empty">
-      {data.entries.length ? 'Nothing here answers to that.' : 'Nothing is written down yet. Notes, pictures and records of a copy are kept here, by revision and test point.'}
+      {data.entries.length
+        ? 'Nothing here answers to that.'
+        : 'Nothing is written down yet. Notes, pictures and records of a copy are kept here, by revision and test point.'}
     </p>
   {/each}
 </main>
@@ -170,13 +212,6 @@
   .over {
     outline: 3px dashed var(--copper);
     outline-offset: -6px;
-  }
-  .head,
-  .filters {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px 20px;
-    align-items: center;
   }
   .use {
     margin-left: auto;
@@ -217,11 +252,6 @@
   .file:focus-within {
     outline: 2px solid var(--copper);
     outline-offset: 2px;
-  }
-  .fields {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px 18px;
   }
   .back {
     border-left: 4px solid var(--copper);

@@ -27,12 +27,16 @@ export const actions = {
     const text = file instanceof File && file.size > 0 ? await file.text() : typed;
     const read = readParts(text, MEASURED_UNITS[sort]);
     if (!read.ok) return notTaken('add', read.issues);
-    if (!(await addMeasured(board.accountId, sort, read.parts))) return problem('add', `The drawer holds ${MOST_MEASURED} measured parts at most. Nothing was stored.`, { text: typed }, 409);
+    if (!(await addMeasured(board.accountId, sort, read.parts)))
+      return problem('add', `The drawer holds ${MOST_MEASURED} measured parts at most. Nothing was stored.`, { text: typed }, 409);
     redirect(303, new URL(request.url).pathname);
   },
   remove: async ({ locals, params, request }) => {
     const board = await ownBoard(locals, params.board);
-    await removeMeasured(board.accountId, (await request.formData()).getAll('id').filter((v) => typeof v === 'string'));
+    await removeMeasured(
+      board.accountId,
+      (await request.formData()).getAll('id').filter((v) => typeof v === 'string'),
+    );
   },
   use: async ({ locals, params, request }) => {
     const board = await ownBoard(locals, params.board);

@@ -30,7 +30,9 @@
   /** Stages with at least two parts of the sort, and which. */
   let places = $derived(
     session.sum.stages.flatMap((s) => {
-      const slots = s.parts.filter((p) => (p.def as PartDef).type === sort && p.value !== null).map((p) => ({ slot: p.slot, value: p.value!, match: s.doc.parts?.[p.slot]?.match }));
+      const slots = s.parts
+        .filter((p) => (p.def as PartDef).type === sort && p.value !== null)
+        .map((p) => ({ slot: p.slot, value: p.value!, match: s.doc.parts?.[p.slot]?.match }));
       return slots.length >= 2 ? [{ id: s.id, title: s.title, slots }] : [];
     }),
   );
@@ -69,16 +71,22 @@
   <h1>Matching measured parts</h1>
   <div class="two">
     <section>
-      <div class="row" role="group" aria-label="Sort of parts">
-        {#each MEASURED_SORTS as s (s)}<button class="chip" aria-pressed={sort === s} onclick={() => ([sort, slots, picked] = [s, [], null])}>{s}s <span class="soft">{data.parts.filter((p) => p.sort === s).length}</span></button>{/each}
+      <div class="tools" role="group" aria-label="Sort of parts">
+        {#each MEASURED_SORTS as s (s)}<button class="chip" aria-pressed={sort === s} onclick={() => ([sort, slots, picked] = [s, [], null])}
+            >{s}s <span class="soft">{data.parts.filter((p) => p.sort === s).length}</span></button
+          >{/each}
       </div>
       <form method="POST" action="?/add" enctype="multipart/form-data" use:stay>
         <input type="hidden" name="sort" value={sort} />
         <label
           >name and value, a line each, or values alone
-          <textarea name="text" rows="5" placeholder={sort === 'resistor' ? 'R01, 9.9992k\nR02, 10.033k' : 'C01, 98.6n\nC02, 101.2n'}>{form?.form === 'add' ? ((form.typed as Record<string, string>).text ?? '') : ''}</textarea></label
+          <textarea name="text" rows="5" placeholder={sort === 'resistor' ? 'R01, 9.9992k\nR02, 10.033k' : 'C01, 98.6n\nC02, 101.2n'}
+            >{form?.form === 'add' ? ((form.typed as Record<string, string>).text ?? '') : ''}</textarea
+          ></label
         >
-        <span class="row"><input type="file" name="file" accept=".csv,text/*" aria-label="File of measured parts" /><Button type="submit">Into the drawer</Button></span>
+        <span class="tools"
+          ><input type="file" name="file" accept=".csv,text/*" aria-label="File of measured parts" /><Button type="submit">Into the drawer</Button></span
+        >
         <Problem text={form?.form === 'add' ? form.message : undefined} />
       </form>
       {#if all.length}
@@ -88,7 +96,9 @@
             <tbody>
               {#each all as p (p.id)}
                 <tr class:soft={p.used !== null}
-                  ><td><input type="checkbox" name="id" value={p.id} aria-label={p.name} /></td><td>{p.name}</td><td class="n"><Quantity value={p.value} {unit} digits={5} /></td><td class="small">{p.used ?? 'drawer'}</td></tr
+                  ><td><input type="checkbox" name="id" value={p.id} aria-label={p.name} /></td><td>{p.name}</td><td class="n"
+                    ><Quantity value={p.value} {unit} digits={5} /></td
+                  ><td class="small">{p.used ?? 'drawer'}</td></tr
                 >
               {/each}
             </tbody>
@@ -98,28 +108,43 @@
       {:else}<p class="soft">No measured {sort}s yet. Type, paste or read what the component tester told.</p>{/if}
     </section>
     <section>
-      <div class="row">
+      <div class="tools">
         <label>groups of <input class="num" type="number" min="2" max="20" bind:value={size} /></label>
         <label>how many <input class="num" type="number" min="1" bind:value={groups} placeholder={String(most)} /></label>
         <label>close by <select bind:value={by}><option value="value">spread of values</option><option value="ratio">ratio</option></select></label>
       </div>
-      <div class="row">
+      <div class="tools">
         <label
-          >for <select bind:value={stage} onchange={() => ([slots, picked, told] = [[], null, null])}><option value="">no stage</option>{#each places as p (p.id)}<option value={p.id}>{p.title}</option>{/each}</select></label
+          >for <select bind:value={stage} onchange={() => ([slots, picked, told] = [[], null, null])}
+            ><option value="">no stage</option>{#each places as p (p.id)}<option value={p.id}>{p.title}</option>{/each}</select
+          ></label
         >
         {#if place}{#each place.slots as s (s.slot)}<label class="slot"
-              ><input type="checkbox" checked={slots.includes(s.slot)} onchange={(e) => ((slots = e.currentTarget.checked ? [...slots, s.slot] : slots.filter((x) => x !== s.slot)), (picked = null), (size = Math.max(2, slots.length)))} />
+              ><input
+                type="checkbox"
+                checked={slots.includes(s.slot)}
+                onchange={(e) => (
+                  (slots = e.currentTarget.checked ? [...slots, s.slot] : slots.filter((x) => x !== s.slot)),
+                  (picked = null),
+                  (size = Math.max(2, slots.length))
+                )}
+              />
               {s.slot}{#if s.match}<span class="soft small">, set {s.match}</span>{/if}</label
             >{/each}{/if}
       </div>
       {#if found}
-        <p>The closest {found.groups.length} group{found.groups.length > 1 ? 's' : ''} of {size}, best over all together: <b class="num">{formatText(found.worstSpread, 'ratio', 3)}</b> apart at worst.</p>
+        <p>
+          The closest {found.groups.length} group{found.groups.length > 1 ? 's' : ''} of {size}, best over all together:
+          <b class="num">{formatText(found.worstSpread, 'ratio', 3)}</b> apart at worst.
+        </p>
         <table>
           <thead><tr><th>parts</th><th class="n">mean</th><th class="n">spread</th><th></th></tr></thead>
           <tbody>
             {#each found.groups as g (g.parts.join())}
               <tr class:on={picked === g.parts}
-                ><td>{g.parts.join(' · ')}</td><td class="n"><Quantity value={g.mean} {unit} digits={4} /></td><td class="n"><b class="num">{formatText(g.spread, 'ratio', 3)}</b></td><td
+                ><td>{g.parts.join(' · ')}</td><td class="n"><Quantity value={g.mean} {unit} digits={4} /></td><td class="n"
+                  ><b class="num">{formatText(g.spread, 'ratio', 3)}</b></td
+                ><td
                   >{#if fits(g.parts)}<Button look="quiet" onclick={() => pick(g.parts)}>what it buys</Button>{/if}</td
                 ></tr
               >
@@ -134,9 +159,15 @@
         <div class="buys" role="status">
           <h2>What {picked.join(', ')} buy in {place.title}</h2>
           {#if told.length}
-            <table><tbody>
-              {#each told.slice(0, 8) as g (g.stage + g.check)}<tr><td>{g.title}: {g.check}</td><td class="n num">{formatMargin(g.before!)}</td><td>→</td><td class="n num"><b>{formatMargin(g.after!)}</b></td></tr>{/each}
-            </tbody></table>
+            <table>
+              <tbody>
+                {#each told.slice(0, 8) as g (g.stage + g.check)}<tr
+                    ><td>{g.title}: {g.check}</td><td class="n num">{formatMargin(g.before!)}&#8239;%</td><td>→</td><td class="n num"
+                      ><b>{formatMargin(g.after!)}&#8239;%</b></td
+                    ></tr
+                  >{/each}
+              </tbody>
+            </table>
           {:else}<p>No margin of the board moves by more than a hundredth.</p>{/if}
           <Button look="main" onclick={take}>Put them into the draft</Button>
         </div>
@@ -167,12 +198,6 @@
     align-content: start;
     justify-items: start;
     min-width: 0;
-  }
-  .row {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px 18px;
-    align-items: center;
   }
   label:has(textarea) {
     width: 100%;

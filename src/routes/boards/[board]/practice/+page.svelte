@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { invalidateAll } from '$app/navigation';
   import type { BoardDoc } from '../../../../core/board/document.ts';
   import { pointReadings, progress } from '../../../../core/bringup/plan.ts';
@@ -23,8 +23,7 @@
   let session = $derived(board());
   let base = $derived(`/boards/${session.id}`);
   let doc = $derived((data.document ?? session.doc) as BoardDoc);
-  // svelte-ignore state_referenced_locally -- one bench a page
-  const practice = new Practice(`practice ${session.id} ${data.letter ?? ''} ${data.copy}`);
+  const practice = new Practice(untrack(() => `practice ${session.id} ${data.letter ?? ''} ${data.copy}`));
   onMount(() => {
     void practice.resume($state.snapshot(doc) as BoardDoc);
     return () => practice.close();
@@ -47,6 +46,10 @@
   let trouble = $state<string | null>(null);
   const titleOf = (id: string) => session.sum.byId.get(id)?.title ?? doc.stages.find((s) => s.id === id)?.title ?? id;
   let bench = $derived(practice.state);
+  $effect(() => {
+    if (bench && !bench.sources.includes(source)) source = bench.sources[0] ?? '';
+    if (!doc.stages.some((s) => s.id === stage)) stage = doc.stages[0]?.id ?? '';
+  });
   let stages = $derived(doc.stages.map((s) => ({ id: s.id, points: bench?.points.filter((p) => p.startsWith(`${s.id}.`)) ?? [] })));
 
   async function say(line: string): Promise<Answer | null> {
@@ -56,7 +59,12 @@
   }
   async function measure(point: string): Promise<void> {
     at = point;
-    const more = probe === 'scope' ? Object.entries(options).flatMap(([name, on]) => (on ? [name] : [])).join(' ') : '';
+    const more =
+      probe === 'scope'
+        ? Object.entries(options)
+            .flatMap(([name, on]) => (on ? [name] : []))
+            .join(' ')
+        : '';
     await say(`${probe} ${point} ${more}`.trim());
   }
   async function feed(): Promise<void> {
@@ -66,7 +74,7 @@
   // The plan of this copy, done with these instruments.
   let all = $derived(progress(data.plan, data.readings));
   let now = $derived(all.find((p) => p.verdict === null || p.verdict === 'low' || p.verdict === 'high'));
-  let levels = $derived(pointReadings(all));
+  let levels = $derived(pointReadings(all, data.readings));
   let out = $derived(all.some((p) => p.verdict === 'low' || p.verdict === 'high'));
   /** Does the step that is next on the stand-in bench, and enters what came out. */
   async function doStep(): Promise<void> {
@@ -75,7 +83,8 @@
     trouble = null;
     let value: number | null = null;
     if (step.act === 'fit' && step.stage && !bench!.fitted.includes(step.stage)) await say(`fit ${step.stage}`);
-    if (step.act === 'feed' && step.feed && step.probe && bench!.sources.includes(step.probe)) await say(`supply ${step.feed.volts} ${step.feed.amps} at ${step.probe}`);
+    if (step.act === 'feed' && step.feed && step.probe && bench!.sources.includes(step.probe))
+      await say(`supply ${step.feed.volts} ${step.feed.amps} at ${step.probe}`);
     if (step.expect) {
       if (step.stage && !bench!.fitted.includes(step.stage)) await say(`fit ${step.stage}`);
       if (step.id === 'supply-current' && bench!.supply) {
@@ -104,18 +113,22 @@
 <svelte:head><title>Practice bench · {session.doc.name} · Spark Sum</title></svelte:head>
 <main>
   <BenchNav {base} letter={data.letter} copy={data.copy} />
-  <div class="head">
+  <div class="head tools">
     <h1>Practice bench</h1>
     {#if data.letter}<CopyPick path="{base}/practice" letter={data.letter} copy={data.copy} copies={data.copies} revisions={data.revisions} />{/if}
     <form
-      class="row"
+      class="tools"
       onsubmit={(e) => {
         e.preventDefault();
         [shown, at, guess] = [null, null, ''];
         void practice.start($state.snapshot(doc) as BoardDoc, seed, difficulty, !bare);
       }}
     >
-      <label>hide <select bind:value={difficulty}>{#each DIFFICULTIES as d (d)}<option value={d}>{d === 'nothing' ? 'nothing' : `one ${d} fault`}</option>{/each}</select></label>
+      <label
+        >hide <select bind:value={difficulty}
+          >{#each DIFFICULTIES as d (d)}<option value={d}>{d === 'nothing' ? 'nothing' : `one ${d} fault`}</option>{/each}</select
+        ></label
+      >
       <label>copy drawn by <input class="num" type="number" bind:value={seed} min="1" max="99999" aria-label="Seed" /></label>
       <label><input type="checkbox" bind:checked={bare} /> begin with the bare board</label>
       <Button look={bench ? 'plain' : 'main'} type="submit" disabled={practice.busy}>{bench ? 'Another board' : 'Set it up'}</Button>
@@ -124,8 +137,9 @@
   <Problem text={practice.problem ?? undefined} />
   {#if !bench}
     <p class="soft intro">
-      A virtual copy of this board, every part somewhere in its tolerance and, if you want, something wrong with it. Stand-in instruments read it: a bench supply with a current limit, a meter, a
-      scope, a component tester. Find the fault in few probes; what you feed beyond its ratings burns, and says why. Nothing here can hurt you, and nothing here is measured on your own board.
+      A virtual copy of this board, every part somewhere in its tolerance and, if you want, something wrong with it. Stand-in instruments read it: a bench
+      supply with a current limit, a meter, a scope, a component tester. Find the fault in few probes; what you feed beyond its ratings burns, and says why.
+      Nothing here can hurt you, and nothing here is measured on your own board.
     </p>
     {#if practice.busy}<p role="status">Building the copy…</p>{/if}
   {:else}
@@ -135,18 +149,23 @@
     <div class="three">
       <section aria-label="Board">
         <h2>Board</h2>
-        <p class="row">
+        <p class="tools">
           probe with
           {#each ['meter', 'scope'] as const as p (p)}<button class="chip" aria-pressed={probe === p} onclick={() => (probe = p)}>{p}</button>{/each}
-          {#if probe === 'scope'}{#each ['ac', 'spring', 'limit'] as const as o (o)}<label><input type="checkbox" bind:checked={options[o]} /> {{ ac: 'AC coupled', spring: 'short spring', limit: 'bandwidth limit' }[o]}</label>{/each}{/if}
+          {#if probe === 'scope'}{#each ['ac', 'spring', 'limit'] as const as o (o)}<label
+                ><input type="checkbox" bind:checked={options[o]} /> {{ ac: 'AC coupled', spring: 'short spring', limit: 'bandwidth limit' }[o]}</label
+              >{/each}{/if}
         </p>
         <ul>
           {#each stages as s (s.id)}
             {@const fitted = bench.fitted.includes(s.id)}
             <li class:off={!fitted}>
-              <label class="fit"><input type="checkbox" checked={fitted} onchange={() => void say(fitted ? `remove ${s.id}` : `fit ${s.id}`)} /> {titleOf(s.id)}</label>
+              <label class="fit"
+                ><input type="checkbox" checked={fitted} onchange={() => void say(fitted ? `remove ${s.id}` : `fit ${s.id}`)} /> {titleOf(s.id)}</label
+              >
               <span class="points"
-                >{#each s.points as p (p)}<button class="point" aria-pressed={at === p} onclick={() => void measure(p)}>{p.slice(s.id.length + 1)}</button>{/each}</span
+                >{#each s.points as p (p)}<button class="point" aria-pressed={at === p} onclick={() => void measure(p)}>{p.slice(s.id.length + 1)}</button
+                  >{/each}</span
               >
             </li>
           {/each}
@@ -171,38 +190,58 @@
           />
         {/if}
         <h2>Bench supply</h2>
-        <p class="row">
-          <input class="num" size="6" bind:value={volts} placeholder="5" aria-label="Bench supply volts" /> V, limit
-          <input class="num" size="6" bind:value={amps} aria-label="Bench supply amperes" /> A at
-          <select bind:value={source} aria-label="Where the bench supply feeds">{#each bench.sources as p (p)}<option value={p}>{p}</option>{/each}</select>
+        <p class="tools">
+          <input class="num" type="text" size="6" bind:value={volts} placeholder="5" aria-label="Bench supply volts" /> V, limit
+          <input class="num" type="text" size="6" bind:value={amps} aria-label="Bench supply amperes" /> A at
+          <select bind:value={source} aria-label="Where the bench supply feeds"
+            >{#each bench.sources as p (p)}<option value={p}>{p}</option>{/each}</select
+          >
           <Button onclick={feed}>Feed</Button>
-          {#if bench.supply}<Button onclick={() => void say(bench.supply!.on ? 'supply off' : 'supply on')}>{bench.supply.on ? 'Switch off' : 'Switch on'}</Button><Button onclick={() => void say('current')}>Current</Button>{/if}
+          {#if bench.supply}<Button onclick={() => void say(bench.supply!.on ? 'supply off' : 'supply on')}
+              >{bench.supply.on ? 'Switch off' : 'Switch on'}</Button
+            ><Button onclick={() => void say('current')}>Current</Button>{/if}
         </p>
-        <p class="small soft">{bench.supply ? `${formatText(bench.supply.volts, 'V', 3)} at ${bench.supply.point}, limit ${formatText(bench.supply.amps, 'A', 3)}, ${bench.supply.on ? 'on' : 'off'}` : 'The board runs from its own sources.'}</p>
+        <p class="small soft">
+          {bench.supply
+            ? `${formatText(bench.supply.volts, 'V', 3)} at ${bench.supply.point}, limit ${formatText(bench.supply.amps, 'A', 3)}, ${bench.supply.on ? 'on' : 'off'}`
+            : 'The board runs from its own sources.'}
+        </p>
         <h2>Component tester</h2>
-        <p class="row">
-          <select bind:value={stage} aria-label="Stage of the part">{#each doc.stages as s (s.id)}<option value={s.id}>{titleOf(s.id)}</option>{/each}</select>
-          <select bind:value={part} aria-label="Part to take out"><option value="">part</option>{#each bench.parts.filter((p) => p.stage === stage) as p (p.slot)}<option value={p.slot}>{p.slot}</option>{/each}</select>
+        <p class="tools">
+          <select bind:value={stage} aria-label="Stage of the part"
+            >{#each doc.stages as s (s.id)}<option value={s.id}>{titleOf(s.id)}</option>{/each}</select
+          >
+          <select bind:value={part} aria-label="Part to take out"
+            ><option value="">part</option>{#each bench.parts.filter((p) => p.stage === stage) as p (p.slot)}<option value={p.slot}>{p.slot}</option
+              >{/each}</select
+          >
           <Button disabled={!part} onclick={() => void say(`test ${stage} ${part}`)}>Test it</Button>
           <Button disabled={!part} onclick={() => void say(`replace ${stage} ${part}`)}>Replace it</Button>
         </p>
         <h2>What is it?</h2>
         <form
-          class="row"
+          class="tools"
           onsubmit={(e) => {
             e.preventDefault();
             void say(`guess ${guess}`);
           }}
         >
-          <input list="faults" bind:value={guess} placeholder="like reg.R2:open" aria-label="Your guess" />
-          <datalist id="faults">{#each bench.faults as f (f)}<option value={f}>{faultWords(f, titleOf)}</option>{/each}</datalist>
+          <input type="text" list="faults" bind:value={guess} placeholder="like reg.R2:open" aria-label="Your guess" />
+          <datalist id="faults"
+            >{#each bench.faults as f (f)}<option value={f}>{faultWords(f, titleOf)}</option>{/each}</datalist
+          >
           <Button type="submit" disabled={!guess}>Guess</Button>
           <Button disabled={!guess} onclick={() => void say(`repair ${guess}`)}>Repair it</Button>
           <Button look="quiet" onclick={() => void practice.reveal()}>give up</Button>
         </form>
-        {#if practice.hidden}<p>{practice.hidden.length ? `It was: ${practice.hidden.map((f) => faultWords(f, titleOf)).join(', ')} (${practice.hidden.join(', ')}).` : 'Nothing was wrong.'}</p>{/if}
+        {#if practice.hidden}<p>
+            {practice.hidden.length
+              ? `It was: ${practice.hidden.map((f) => faultWords(f, titleOf)).join(', ')} (${practice.hidden.join(', ')}).`
+              : 'Nothing was wrong.'}
+          </p>{/if}
         <p class="score">
-          <b class="num">{bench.score.points}</b> points · <span class="num">{bench.score.probes}</span> probes · <span class="num">{bench.score.lost}</span> parts lost{bench.score.found ? ' · found' : ''}
+          <b class="num">{bench.score.points}</b> points · <span class="num">{bench.score.probes}</span> probes · <span class="num">{bench.score.lost}</span>
+          parts lost{bench.score.found ? ' · found' : ''}
         </p>
       </section>
       <section aria-label="Bring-up with these instruments">
@@ -211,20 +250,30 @@
           <div class="step" class:out={now.verdict === 'low' || now.verdict === 'high'}>
             <p><b>{now.step.title}</b> <span class="soft small">{now.step.stageTitle}</span></p>
             <p class="small">{now.step.text}</p>
-            {#if now.step.expect}<p class="num">{formatText(now.step.expect.low, now.step.expect.unit)} … <b>{formatText(now.step.expect.nominal, now.step.expect.unit)}</b> … {formatText(now.step.expect.high, now.step.expect.unit)}</p>{/if}
-            {#if now.reading?.value != null && now.step.expect}<p class="bad">read {formatText(now.reading.value, now.step.expect.unit)}, out of its window</p>{/if}
-            <p class="row">
+            {#if now.step.expect}<p class="num">
+                {formatText(now.step.expect.low, now.step.expect.unit)} … <b>{formatText(now.step.expect.nominal, now.step.expect.unit)}</b> … {formatText(
+                  now.step.expect.high,
+                  now.step.expect.unit,
+                )}
+              </p>{/if}
+            {#if now.reading?.value != null && now.step.expect}<p class="bad">
+                read {formatText(now.reading.value, now.step.expect.unit)}, out of its window
+              </p>{/if}
+            <p class="tools">
               <Button look="main" disabled={practice.busy} onclick={doStep}>{now.step.expect ? 'Measure and enter' : 'Do it'}</Button>
-              {#if now.step.expect}<input class="num" size="8" bind:value={typed} placeholder="or type" aria-label="Reading typed" />{/if}
+              {#if now.step.expect}<input class="num" type="text" size="8" bind:value={typed} placeholder="or type" aria-label="Reading typed" />{/if}
             </p>
             <Problem text={trouble ?? undefined} />
           </div>
           {#if out && levels.length}<FaultPanel {doc} readings={levels} {titleOf} />{/if}
-        {:else if data.letter}<h2>Bring-up</h2><p class="ok">Every step of copy {data.copy} is done.</p>
+        {:else if data.letter}<h2>Bring-up</h2>
+          <p class="ok">Every step of copy {data.copy} is done.</p>
         {:else}<p class="soft">Freeze a revision, and its bring-up can be done with these instruments.</p>{/if}
         <h2>Said and answered</h2>
         <ol class="log">
-          {#each [...practice.said].reverse().slice(0, 12) as s, i (practice.said.length - i)}<li><span class="num">{s.line}</span> <span class="soft">{s.answer.text.split('\n')[0]}</span></li>{/each}
+          {#each [...practice.said].reverse().slice(0, 12) as s, i (practice.said.length - i)}<li>
+              <span class="num">{s.line}</span> <span class="soft">{s.answer.text.split('\n')[0]}</span>
+            </li>{/each}
         </ol>
         <p class="small soft">The same words work over loopback: <span class="num">bin/spark-sum bench FILE --seed {practice.seed} --serve 4790</span>.</p>
       </section>
@@ -241,13 +290,6 @@
     display: grid;
     gap: 12px;
     align-content: start;
-  }
-  .head,
-  .row {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px 14px;
-    align-items: center;
   }
   .intro {
     max-width: 80ch;

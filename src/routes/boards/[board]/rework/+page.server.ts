@@ -29,7 +29,8 @@ export const actions = {
     const [was, now] = [textOf(form, 'was', 40), textOf(form, 'now', 40)];
     const typed = { note };
     if (!REWORKS.includes(what)) return problem('add', 'Choose what was done.', typed);
-    if (what === 'value' && (!stage || !path || now === '' || !Number.isFinite(Number(now)))) return problem('add', 'Name the part, and the value it has now.', typed);
+    if (what === 'value' && (!stage || !path || now === '' || !Number.isFinite(Number(now))))
+      return problem('add', 'Name the part, and the value it has now.', typed);
     if (!note) return problem('add', 'Say why: the next revision is made from these reasons.', typed);
     const content: ReworkContent = {
       what,

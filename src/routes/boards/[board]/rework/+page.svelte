@@ -32,11 +32,12 @@
   let built = $state.raw<AsBuilt | null>(null);
   let parts = $derived.by(() => {
     const s = session.sum.byId.get(stage);
-    return s ? s.parts.filter((p) => p.def.type !== 'device' && p.value !== null).map((p) => ({ slot: p.slot, type: p.def.type as PartType, value: p.value! })) : [];
+    return s
+      ? s.parts.filter((p) => p.def.type !== 'device' && p.value !== null).map((p) => ({ slot: p.slot, type: p.def.type as PartType, value: p.value! }))
+      : [];
   });
   let part = $derived(parts.find((p) => p.slot === slot));
   let read = $derived(part && now.trim() ? parseNumber(now, valueUnit(part.type)) : null);
-  const typeOf = (c: ReworkContent): PartType | null => (session.sum.byId.get(c.stage ?? '')?.parts.find((p) => p.slot === c.path?.split('.')[0])?.def.type as PartType | undefined) ?? null;
   let title = $derived(
     what === 'value' && part && read?.ok
       ? `${session.sum.byId.get(stage)!.title}, ${changeWords({ what, path: `${slot}.value`, was: part.value, now: read.value }, part.type)}`
@@ -61,13 +62,26 @@
   async function take(entry: LogEntry): Promise<void> {
     const c = contentOf(entry);
     const doc = canHold(session.doc, c) ? asBuilt(session.doc, [c]) : session.doc;
-    const reasoned: BoardDoc = c.stage && doc.stages.some((s) => s.id === c.stage)
-      ? { ...doc, decisions: [...(doc.decisions ?? []), { stage: c.stage, chosen: entry.title.slice(0, 120), reason: `${entry.note} (rework of ${entry.letter}, copy ${entry.copy})` }] }
-      : doc;
+    const reasoned: BoardDoc =
+      c.stage && doc.stages.some((s) => s.id === c.stage)
+        ? {
+            ...doc,
+            decisions: [
+              ...(doc.decisions ?? []),
+              { stage: c.stage, chosen: entry.title.slice(0, 120), reason: `${entry.note} (rework of ${entry.letter}, copy ${entry.copy})` },
+            ],
+          }
+        : doc;
     if (reasoned !== session.doc) await session.edit(`rework into ${next}: ${entry.title}`.slice(0, 200), reasoned);
     await mark(entry, 'taken');
   }
-  const WHATS: Record<ReworkContent['what'], string> = { value: 'a value changed', wire: 'a wire added', cut: 'a trace cut', removed: 'a part taken off', other: 'something else' };
+  const WHATS: Record<ReworkContent['what'], string> = {
+    value: 'a value changed',
+    wire: 'a wire added',
+    cut: 'a trace cut',
+    removed: 'a part taken off',
+    other: 'something else',
+  };
 </script>
 
 <svelte:head><title>Rework · {session.doc.name} · Spark Sum</title></svelte:head>
@@ -77,7 +91,7 @@
     <h1>Rework</h1>
     <p>Rework is what was changed on a built copy. Freeze a revision at the <a href="{base}/gate">order gate</a> first.</p>
   {:else}
-    <div class="head">
+    <div class="head tools">
       <h1>Rework of revision {data.letter}, copy {data.copy}</h1>
       <CopyPick path="{base}/rework" letter={data.letter} copy={data.copy} copies={data.copies} revisions={data.revisions} />
     </div>
@@ -85,18 +99,44 @@
       <section>
         <form method="POST" action="?/add&revision={data.letter}&copy={data.copy}" use:stay={{ reset: false }}>
           <h2>Changed at the bench</h2>
-          <div class="row">
-            <label>what <select name="what" bind:value={what}>{#each Object.entries(WHATS) as [id, name] (id)}<option value={id}>{name}</option>{/each}</select></label>
-            <label>at <select name="stage" bind:value={stage} onchange={() => (slot = '')}><option value="">the board</option>{#each session.sum.stages as s (s.id)}<option value={s.id}>{s.title}</option>{/each}</select></label>
+          <div class="tools">
+            <label
+              >what <select name="what" bind:value={what}
+                >{#each Object.entries(WHATS) as [id, name] (id)}<option value={id}>{name}</option>{/each}</select
+              ></label
+            >
+            <label
+              >at <select name="stage" bind:value={stage} onchange={() => (slot = '')}
+                ><option value="">the board</option>{#each session.sum.stages as s (s.id)}<option value={s.id}>{s.title}</option>{/each}</select
+              ></label
+            >
             {#if what === 'value' || what === 'removed'}
-              <label>part <select bind:value={slot} aria-label="Part"><option value="">which?</option>{#each parts as p (p.slot)}<option value={p.slot}>{p.slot}, {formatText(p.value, valueUnit(p.type), 4)}</option>{/each}</select></label>
+              <label
+                >part <select bind:value={slot} aria-label="Part"
+                  ><option value="">which?</option>{#each parts as p (p.slot)}<option value={p.slot}
+                      >{p.slot}, {formatText(p.value, valueUnit(p.type), 4)}</option
+                    >{/each}</select
+                ></label
+              >
             {/if}
-            {#if what === 'value'}<label>is now <input class="num" type="text" size="8" bind:value={now} placeholder={part ? formatText(part.value, valueUnit(part.type), 3) : ''} /></label>{/if}
+            {#if what === 'value'}<label
+                >is now <input
+                  class="num"
+                  type="text"
+                  size="8"
+                  bind:value={now}
+                  placeholder={part ? formatText(part.value, valueUnit(part.type), 3) : ''}
+                /></label
+              >{/if}
           </div>
           {#if read && !read.ok}<Problem text={read.message} />{/if}
           <input type="hidden" name="path" value={slot ? `${slot}.value` : ''} /><input type="hidden" name="was" value={part ? String(part.value) : ''} />
           <input type="hidden" name="now" value={what === 'value' && read?.ok ? String(read.value) : ''} /><input type="hidden" name="title" value={title} />
-          <label class="wide">why <textarea name="note" rows="2" maxlength="4000" placeholder="what was wrong, and what this mends">{form?.form === 'add' ? (form.typed.note ?? '') : ''}</textarea></label>
+          <label class="wide"
+            >why <textarea name="note" rows="2" maxlength="4000" placeholder="what was wrong, and what this mends"
+              >{form?.form === 'add' ? (form.typed.note ?? '') : ''}</textarea
+            ></label
+          >
           <Button look="main" type="submit">Keep as built</Button>
           <Problem text={form?.form === 'add' ? form.message : undefined} />
         </form>
@@ -106,27 +146,42 @@
           {#if built.margins.length}
             <table>
               <thead><tr><th>margin</th><th class="n">drawn</th><th class="n">built</th></tr></thead>
-              <tbody>{#each built.margins.slice(0, 14) as m (m.stage + m.check)}<tr><td>{m.title}: {m.check}</td><td class="n num">{m.before === null ? '–' : formatMargin(m.before)}</td><td class="n num"><b class:bad={m.after !== null && m.after < 0}>{m.after === null ? '–' : formatMargin(m.after)}</b></td></tr>{/each}</tbody>
+              <tbody
+                >{#each built.margins.slice(0, 14) as m (m.stage + m.check)}<tr
+                    ><td>{m.title}: {m.check}</td><td class="n num">{m.before === null ? '–' : `${formatMargin(m.before)}\u202f%`}</td><td class="n num"
+                      ><b class:bad={m.after !== null && m.after < 0}>{m.after === null ? '–' : `${formatMargin(m.after)}\u202f%`}</b></td
+                    ></tr
+                  >{/each}</tbody
+              >
             </table>
           {/if}
           {#if built.outcomes.length}
             <table>
               <thead><tr><th>result</th><th class="n">drawn</th><th class="n">built</th></tr></thead>
-              <tbody>{#each built.outcomes.slice(0, 14) as o (o.stage + o.outcome)}<tr><td>{o.title}: {o.outcome}</td><td class="n"><Quantity value={o.drawn} unit={o.unit} /></td><td class="n"><b><Quantity value={o.built} unit={o.unit} /></b></td></tr>{/each}</tbody>
+              <tbody
+                >{#each built.outcomes.slice(0, 14) as o (o.stage + o.outcome)}<tr
+                    ><td>{o.title}: {o.outcome}</td><td class="n"><Quantity value={o.drawn} unit={o.unit} /></td><td class="n"
+                      ><b><Quantity value={o.built} unit={o.unit} /></b></td
+                    ></tr
+                  >{/each}</tbody
+              >
             </table>
           {/if}
         {/if}
       </section>
       <section>
         <h2>What revision {next} must contain · {data.items.filter((e) => contentOf(e).done === null).length} open</h2>
-        <p class="soft small">From every copy of revision {data.letter}. What a document can hold goes into the draft with its reason; wires and cuts are for whoever draws the board.</p>
+        <p class="soft small">
+          From every copy of revision {data.letter}. What a document can hold goes into the draft with its reason; wires and cuts are for whoever draws the
+          board.
+        </p>
         <ul>
           {#each data.items as e (e.id)}
             {@const c = contentOf(e)}
             <li class:done={c.done !== null}>
               <p><b>{e.title}</b> <span class="soft small">copy {e.copy} · {WHATS[c.what]}</span></p>
               <p>{e.note}</p>
-              <p class="row">
+              <p class="tools">
                 {#if c.done === null}
                   <Button onclick={() => void take(e)}>{canHold(session.doc, c) ? `Take into draft ${next}` : `It is in draft ${next}`}</Button>
                   <Button look="quiet" onclick={() => void mark(e, 'dropped')}>leave it out</Button>
@@ -152,13 +207,6 @@
     display: grid;
     gap: 14px;
     align-content: start;
-  }
-  .head,
-  .row {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px 18px;
-    align-items: center;
   }
   .two {
     display: grid;

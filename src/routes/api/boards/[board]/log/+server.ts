@@ -50,7 +50,8 @@ export const POST = async ({ params, locals, request }) => {
     return refuse(400, 'The entry is not JSON.');
   }
   const read = ENTRY.safeParse(value);
-  if (!read.success) return refuse(422, 'The entry was not understood.', { issues: read.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) });
+  if (!read.success)
+    return refuse(422, 'The entry was not understood.', { issues: read.error.issues.map((i) => ({ path: pathText(i.path), message: i.message })) });
   const { sort } = read.data;
   if (!MIMES[sort]?.includes(file.type)) return refuse(415, `A ${sort} is taken as ${MIMES[sort]?.join(', ') ?? 'no file at all'}.`);
   if (file.size > MOST_FILE) return refuse(413, `The file is larger than ${MOST_FILE / 1024 / 1024} MB, which is the most taken here.`);

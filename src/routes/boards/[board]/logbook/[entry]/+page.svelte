@@ -63,7 +63,10 @@
     const mine = recorder;
     void (async () => {
       try {
-        const answer = await mine.open({ bytes: await bytesOf(entry.id), options: { ...(content.rate ? { rate: content.rate } : {}), ...(content.fullScale ? { fullScale: content.fullScale } : {}) } });
+        const answer = await mine.open({
+          bytes: await bytesOf(entry.id),
+          options: { ...(content.rate ? { rate: content.rate } : {}), ...(content.fullScale ? { fullScale: content.fullScale } : {}) },
+        });
         if (!('opened' in answer)) return void (problem = answer.refused);
         opened = answer.opened;
         range = [opened.from, opened.to];
@@ -85,7 +88,9 @@
     const [from, to] = range;
     void recorder.view({ channels: $state.snapshot(chosen) as string[], from, to, width: WIDTH }).then((v) => 'view' in v && (views = v.view));
     if (other && overlay)
-      void other.view({ channels: [untrack(() => channel)], from, to, width: WIDTH }).then((v) => 'view' in v && v.view[0] && (over = [{ label: 'overlay', view: v.view[0] }]));
+      void other
+        .view({ channels: [untrack(() => channel)], from, to, width: WIDTH })
+        .then((v) => 'view' in v && v.view[0] && (over = [{ label: 'overlay', view: v.view[0] }]));
   });
   let ask = 0;
   $effect(() => {
@@ -106,7 +111,9 @@
             window: shape,
             ...(level?.ok ? { threshold: level.value } : {}),
             ...(pair.includes(',') && names.length === 2 && names[1] ? { between: names as unknown as [string, string] } : {}),
-            ...(two.length === 2 && two.every((t) => t.ok && t.value > 0) ? { tones: two.map((t) => (t.ok ? t.value : 1)) as unknown as [number, number] } : {}),
+            ...(two.length === 2 && two.every((t) => t.ok && t.value > 0)
+              ? { tones: two.map((t) => (t.ok ? t.value : 1)) as unknown as [number, number] }
+              : {}),
           },
         })
         .then((m) => {
@@ -157,11 +164,23 @@
   }
 
   let unit = $derived((opened?.channels.find((c) => c.name === channel)?.unit ?? 'V') as Unit);
-  let lines = $derived<Line[]>([
-    ...views.map((v, i) => ({ label: chosen[i] ?? '', x: v.time, y: v.value, ink: INKS[(opened?.channels.findIndex((c) => c.name === chosen[i]) ?? i) % INKS.length]! })),
-    ...over.map((o) => ({ label: o.label, x: o.view.time, y: o.view.value, ink: 'soft' })),
-    ...(predicted ? [{ label: 'the solver', x: predicted.time, y: predicted.value, ink: 'ok', dashed: true }] : []),
-  ]);
+  /** Each channel on a scale of its own; what is laid over lies on the one that is measured. */
+  let panels = $derived(
+    chosen.flatMap((name, i) => {
+      const view = views[i];
+      const at = opened?.channels.findIndex((c) => c.name === name) ?? 0;
+      if (!view) return [];
+      const own: Line = { label: name, x: view.time, y: view.value, ink: INKS[at % INKS.length]! };
+      const laid: Line[] =
+        name === channel || chosen.length === 1
+          ? [
+              ...over.map((o) => ({ label: o.label, x: o.view.time, y: o.view.value, ink: 'soft' })),
+              ...(predicted ? [{ label: 'the solver', x: predicted.time, y: predicted.value, ink: 'ok', dashed: true }] : []),
+            ]
+          : [];
+      return [{ label: name, unit: (opened?.channels[at]?.unit ?? 'V') as Unit, lines: [own, ...laid], last: i === chosen.length - 1 }];
+    }),
+  );
   let spectrumLines = $derived<Line[]>([
     ...(before ? [{ label: 'overlay', x: before.time, y: before.value.map((v) => Math.max(v, 1e-12)), ink: 'soft' }] : []),
     ...(picture ? [{ label: channel, x: picture.time, y: picture.value.map((v) => Math.max(v, 1e-12)), ink: 'copper' }] : []),
@@ -188,8 +207,22 @@
   const kept = (name: string) => content.figures?.some((f) => f.name === name) ?? false;
   const take = (name: string, value: number, u: Unit) => (taking = { name, value, unit: u });
   function keys(e: KeyboardEvent): void {
-    if (!opened || e.target instanceof HTMLInputElement || e.target instanceof HTMLSelectElement || e.target instanceof HTMLTextAreaElement || e.ctrlKey || e.metaKey) return;
-    const acts: Record<string, () => void> = { '+': () => zoom(0.5), '-': () => zoom(2), '0': () => (range = [opened!.from, opened!.to]), ArrowLeft: () => shift(-0.25), ArrowRight: () => shift(0.25) };
+    if (
+      !opened ||
+      e.target instanceof HTMLInputElement ||
+      e.target instanceof HTMLSelectElement ||
+      e.target instanceof HTMLTextAreaElement ||
+      e.ctrlKey ||
+      e.metaKey
+    )
+      return;
+    const acts: Record<string, () => void> = {
+      '+': () => zoom(0.5),
+      '-': () => zoom(2),
+      '0': () => (range = [opened!.from, opened!.to]),
+      ArrowLeft: () => shift(-0.25),
+      ArrowRight: () => shift(0.25),
+    };
     const act = acts[e.key];
     if (!act) return;
     e.preventDefault();
@@ -201,10 +234,16 @@
 <svelte:head><title>{entry.title} · {session.doc.name} · Spark Sum</title></svelte:head>
 <main>
   <BenchNav {base} letter={entry.letter} copy={entry.copy ?? 1} />
-  <p class="small"><a href="{base}/logbook{entry.letter ? `?revision=${entry.letter}${(entry.copy ?? 1) > 1 ? `&copy=${entry.copy}` : ''}` : ''}">Logbook</a></p>
+  <p class="small">
+    <a href="{base}/logbook{entry.letter ? `?revision=${entry.letter}${(entry.copy ?? 1) > 1 ? `&copy=${entry.copy}` : ''}` : ''}">Logbook</a>
+  </p>
   <div class="head">
     <h1>{entry.title}</h1>
-    <span class="soft">{entry.letter ? `revision ${entry.letter}, copy ${entry.copy ?? 1}` : 'board'}{entry.point ? ` · ${entry.point}` : ''} · {new Date(entry.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span>
+    <span class="soft"
+      >{entry.letter ? `revision ${entry.letter}, copy ${entry.copy ?? 1}` : 'board'}{entry.point ? ` · ${entry.point}` : ''} · {new Date(
+        entry.at,
+      ).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}</span
+    >
     <a class="small" href="{base}/logbook/{entry.id}/file" download>the file as it was</a>
   </div>
   {#if entry.note}<p class="pre">{entry.note}</p>{/if}
@@ -215,10 +254,14 @@
   {:else if !opened}
     <p class="soft" role="status">Opening <span class="num">{content.samples.toLocaleString('en-GB')}</span> samples…</p>
   {:else}
-    <div class="bar">
+    <div class="tools">
       <span role="group" aria-label="Channels shown"
         >{#each opened.channels as c, i (c.name)}<label style:color="var(--{INKS[i % INKS.length]})"
-            ><input type="checkbox" checked={chosen.includes(c.name)} onchange={(e) => (chosen = e.currentTarget.checked ? [...chosen, c.name] : chosen.filter((n) => n !== c.name))} />
+            ><input
+              type="checkbox"
+              checked={chosen.includes(c.name)}
+              onchange={(e) => (chosen = e.currentTarget.checked ? [...chosen, c.name] : chosen.filter((n) => n !== c.name))}
+            />
             {c.name}</label
           >{/each}</span
       >
@@ -236,44 +279,75 @@
       {#if entry.point && session.sum.byId.has(entry.point.split('.')[0]!)}<Button onclick={predict}>Overlay what the solver predicts</Button>{/if}
       {#if predicting}<span class="soft" role="status">{predicting}</span>{/if}
     </div>
-    <LinePlot
-      axes={{ x: { label: 'time', unit: 's', from: range[0], to: range[1] }, y: { label: unit === 'V' ? 'voltage' : channel, unit } }}
-      {lines}
-      {cursors}
-      label="{entry.title}: {chosen.join(', ')} over time"
-      onclick={(x, second) => (cursors = second ? [cursors[0], x] : [x, cursors[1]])}
-      ondrag={(a, b) => (range = [a, b])}
-    />
+    {#each panels as p (p.label)}
+      <LinePlot
+        axes={{ x: { label: p.last ? 'time' : '', unit: 's', from: range[0], to: range[1] }, y: { label: p.label, unit: p.unit } }}
+        lines={p.lines}
+        {cursors}
+        height={Math.max(150, Math.round(320 / panels.length))}
+        label="{p.label} over time"
+        onclick={(x, second) => (cursors = second ? [cursors[0], x] : [x, cursors[1]])}
+        ondrag={(a, b) => (range = [a, b])}
+      />
+    {/each}
     <p class="small soft">
-      Drag to choose a part, click for cursor A, shift and click for B; keys + − 0 and the arrows. What is measured below is the part that is shown: {formatText(range[0], 's', 4)} …
+      Drag to choose a part, click for cursor A, shift and click for B; keys + − 0 and the arrows. What is measured below is the part that is shown: {formatText(
+        range[0],
+        's',
+        4,
+      )} …
       {formatText(range[1], 's', 4)}.
     </p>
     {#if cursors[0] !== null || cursors[1] !== null}
       <p class="cursors" role="status">
         {#each [0, 1] as const as i (i)}{#if cursors[i] !== null}<span
-              ><b>{i ? 'B' : 'A'}</b> <span class="num">{formatText(cursors[i]!, 's', 5)}</span>{#if at[i] !== null}, <span class="num">{formatText(at[i]!, unit, 4)}</span>{/if}</span
+              ><b>{i ? 'B' : 'A'}</b> <span class="num">{formatText(cursors[i]!, 's', 5)}</span>{#if at[i] !== null}, <span class="num"
+                  >{formatText(at[i]!, unit, 4)}</span
+                >{/if}</span
             >{/if}{/each}
         {#if cursors[0] !== null && cursors[1] !== null}<span
             >B − A <b class="num">{formatText(cursors[1] - cursors[0], 's', 4)}</b>{#if cursors[1] !== cursors[0]}
-              (<span class="num">{formatText(1 / Math.abs(cursors[1] - cursors[0]), 'Hz', 4)}</span>){/if}{#if at[0] !== null && at[1] !== null}, <b class="num">{formatText(at[1] - at[0], unit, 4)}</b>{/if}</span
+              (<span class="num">{formatText(1 / Math.abs(cursors[1] - cursors[0]), 'Hz', 4)}</span>){/if}{#if at[0] !== null && at[1] !== null}, <b class="num"
+                >{formatText(at[1] - at[0], unit, 4)}</b
+              >{/if}</span
           >
           <button class="link" onclick={() => take('time between cursors', Math.abs(cursors[1]! - cursors[0]!), 's')}>take</button>{/if}
         <button class="link" onclick={() => (cursors = [null, null])}>put away</button>
       </p>
     {/if}
     {#each opened.findings.slice(0, 6) as f (f.text)}<p class="told">{f.line === undefined ? '' : `Line ${f.line}: `}{f.text}</p>{/each}
-    {#if opened.notes.length}<details><summary class="small">{opened.notes.length} lines of notes in the file</summary><p class="pre small">{opened.notes.join('\n')}</p></details>{/if}
+    {#if opened.notes.length}<details>
+        <summary class="small">{opened.notes.length} lines of notes in the file</summary>
+        <p class="pre small">{opened.notes.join('\n')}</p>
+      </details>{/if}
     {#if taking}
-      <TakeFigure {session} figure={taking} from={`“${entry.title}”`} steps={data.steps} place={entry.letter ? { letter: entry.letter, copy: entry.copy ?? 1 } : null} close={() => (taking = null)} />
+      <TakeFigure
+        {session}
+        figure={taking}
+        from={`“${entry.title}”`}
+        steps={data.steps}
+        place={entry.letter ? { letter: entry.letter, copy: entry.copy ?? 1 } : null}
+        close={() => (taking = null)}
+      />
     {/if}
 
-    <div class="bar">
-      <label>measure <select bind:value={channel}>{#each opened.channels as c (c.name)}<option>{c.name}</option>{/each}</select></label>
-      <label>window <select bind:value={shape}>{#each WINDOWS as w (w)}<option>{w}</option>{/each}</select></label>
+    <div class="tools">
+      <label
+        >measure <select bind:value={channel}
+          >{#each opened.channels as c (c.name)}<option>{c.name}</option>{/each}</select
+        ></label
+      >
+      <label
+        >window <select bind:value={shape}
+          >{#each WINDOWS as w (w)}<option>{w}</option>{/each}</select
+        ></label
+      >
       <label>threshold <input class="num" size="7" type="text" bind:value={threshold} placeholder="half-way" /></label>
       {#if opened.channels.length > 1}<label
           >delay from, to <select bind:value={pair}
-            ><option value="">–</option>{#each opened.channels as a (a.name)}{#each opened.channels.filter((b) => b.name !== a.name) as b (b.name)}<option>{a.name},{b.name}</option>{/each}{/each}</select
+            ><option value="">–</option>{#each opened.channels as a (a.name)}{#each opened.channels.filter((b) => b.name !== a.name) as b (b.name)}<option
+                  >{a.name},{b.name}</option
+                >{/each}{/each}</select
           ></label
         >{/if}
       <label>tones <input class="num" size="12" type="text" bind:value={tones} placeholder="1k,2k2" /></label>
@@ -285,58 +359,69 @@
       <div class="figures" class:busy>
         <section>
           <h2>Level</h2>
-          <table><tbody>
-            {#each [['mean', m.level.mean], ['rms', m.level.rms], ['rms of what moves', m.level.acRms], ['lowest', m.level.min], ['highest', m.level.max], ['peak to peak', m.level.peakToPeak]] as const as [name, value] (name)}
-              <FigureRow {name} {value} {unit} kept={kept(name)} onto={take} />
-            {/each}
-            <FigureRow name="crest" value={m.level.crest} unit="" kept={kept('crest')} onto={take} />
-          </tbody></table>
+          <table>
+            <tbody>
+              {#each [['mean', m.level.mean], ['rms', m.level.rms], ['rms of what moves', m.level.acRms], ['lowest', m.level.min], ['highest', m.level.max], ['peak to peak', m.level.peakToPeak]] as const as [name, value] (name)}
+                <FigureRow {name} {value} {unit} kept={kept(name)} onto={take} />
+              {/each}
+              <FigureRow name="crest" value={m.level.crest} unit="" kept={kept('crest')} onto={take} />
+            </tbody>
+          </table>
         </section>
         <section>
           <h2>Ripple</h2>
           {#if m.ripple}
-            <table><tbody>
-              <FigureRow name="ripple frequency" value={m.ripple.frequency} unit="Hz" kept={kept('ripple frequency')} onto={take} />
-              <FigureRow name="ripple, peak to peak" value={m.ripple.peakToPeak} {unit} kept={kept('ripple, peak to peak')} onto={take} />
-              <FigureRow name="ripple, rms" value={m.ripple.rms} {unit} kept={kept('ripple, rms')} onto={take} />
-              <FigureRow name="noise beside it, rms" value={m.ripple.noise} {unit} kept={kept('noise beside it, rms')} onto={take} />
-            </tbody></table>
+            <table>
+              <tbody>
+                <FigureRow name="ripple frequency" value={m.ripple.frequency} unit="Hz" kept={kept('ripple frequency')} onto={take} />
+                <FigureRow name="ripple, peak to peak" value={m.ripple.peakToPeak} {unit} kept={kept('ripple, peak to peak')} onto={take} />
+                <FigureRow name="ripple, rms" value={m.ripple.rms} {unit} kept={kept('ripple, rms')} onto={take} />
+                <FigureRow name="noise beside it, rms" value={m.ripple.noise} {unit} kept={kept('noise beside it, rms')} onto={take} />
+              </tbody>
+            </table>
           {:else}<p class="soft">Nothing repeats here.</p>{/if}
         </section>
         <section>
           <h2>Edges</h2>
           {#if m.edges}
-            <table><tbody>
-              {#each [['period', m.edges.period, 's'], ['frequency', m.edges.frequency, 'Hz'], ['duty', m.edges.duty, 'ratio'], ['rise time', m.edges.riseTime, 's'], ['fall time', m.edges.fallTime, 's'], ['jitter, rms', m.edges.jitter, 's'], ['first pulse', m.edges.pulses[0]?.width ?? null, 's']] as const as [name, value, u] (name)}
-                <FigureRow {name} {value} unit={u} kept={kept(name)} onto={take} />
-              {/each}
-              {#if m.edges.between}
-                <FigureRow name="delay {pair}" value={m.edges.between.mean} unit="s" kept={kept(`delay ${pair}`)} onto={take} />
-                <FigureRow name="phase {pair}" value={m.edges.between.deg} unit="deg" kept={kept(`phase ${pair}`)} onto={take} />
-              {/if}
-            </tbody></table>
+            <table>
+              <tbody>
+                {#each [['period', m.edges.period, 's'], ['frequency', m.edges.frequency, 'Hz'], ['duty', m.edges.duty, 'ratio'], ['rise time', m.edges.riseTime, 's'], ['fall time', m.edges.fallTime, 's'], ['jitter, rms', m.edges.jitter, 's'], ['first pulse', m.edges.pulses[0]?.width ?? null, 's']] as const as [name, value, u] (name)}
+                  <FigureRow {name} {value} unit={u} kept={kept(name)} onto={take} />
+                {/each}
+                {#if m.edges.between}
+                  <FigureRow name="delay {pair}" value={m.edges.between.mean} unit="s" kept={kept(`delay ${pair}`)} onto={take} />
+                  <FigureRow name="phase {pair}" value={m.edges.between.deg} unit="deg" kept={kept(`phase ${pair}`)} onto={take} />
+                {/if}
+              </tbody>
+            </table>
             <p class="small soft">at {formatText(m.edges.threshold, unit, 3)}, {m.edges.pulses.length} whole pulses</p>
           {:else}<p class="soft">No edges here.</p>{/if}
         </section>
         <section>
           <h2>Spectrum</h2>
           {#if m.spectrum}
-            <table><tbody>
-              <FigureRow name="distortion" value={m.spectrum.thd} unit="ratio" kept={kept('distortion')} onto={take} />
-              <FigureRow name="signal to noise" value={m.spectrum.snr} unit="dB" kept={kept('signal to noise')} onto={take} />
-              <FigureRow name="signal to noise and distortion" value={m.spectrum.sinad} unit="dB" kept={kept('signal to noise and distortion')} onto={take} />
-              <FigureRow name="noise density" value={m.spectrum.noiseDensity} unit="V/rtHz" kept={kept('noise density')} onto={take} />
-              {#if m.tones}<FigureRow name="suppression" value={m.tones.suppression} unit="dB" kept={kept('suppression')} onto={take} />{/if}
-              {#each m.spectrum.peaks.slice(0, 5) as peak, i (i)}
-                <FigureRow name="tone {i + 1} at {formatText(peak.frequency, 'Hz', 5)}" value={peak.level} {unit} kept={false} onto={take} />
-              {/each}
-            </tbody></table>
+            <table>
+              <tbody>
+                <FigureRow name="distortion" value={m.spectrum.thd} unit="ratio" kept={kept('distortion')} onto={take} />
+                <FigureRow name="signal to noise" value={m.spectrum.snr} unit="dB" kept={kept('signal to noise')} onto={take} />
+                <FigureRow name="signal to noise and distortion" value={m.spectrum.sinad} unit="dB" kept={kept('signal to noise and distortion')} onto={take} />
+                <FigureRow name="noise density" value={m.spectrum.noiseDensity} unit="V/rtHz" kept={kept('noise density')} onto={take} />
+                {#if m.tones}<FigureRow name="suppression" value={m.tones.suppression} unit="dB" kept={kept('suppression')} onto={take} />{/if}
+                {#each m.spectrum.peaks.slice(0, 5) as peak, i (i)}
+                  <FigureRow name="tone {i + 1} at {formatText(peak.frequency, 'Hz', 5)}" value={peak.level} {unit} kept={false} onto={take} />
+                {/each}
+              </tbody>
+            </table>
           {:else}<p class="soft">A spectrum needs even samples and their rate.</p>{/if}
         </section>
       </div>
       {#if m.spectrum && picture}
         <LinePlot
-          axes={{ x: { label: 'frequency', unit: 'Hz', log: true, from: picture.time[0] ?? 1, to: picture.time.at(-1) ?? 10 }, y: { label: 'level of a tone, rms', unit, log: true } }}
+          axes={{
+            x: { label: 'frequency', unit: 'Hz', log: true, from: picture.time[0] ?? 1, to: picture.time.at(-1) ?? 10 },
+            y: { label: 'level of a tone, rms', unit, log: true },
+          }}
           lines={spectrumLines}
           height={260}
           label="Spectrum of {channel}"
@@ -358,14 +443,13 @@
     align-content: start;
   }
   .head,
-  .bar,
   .cursors {
     display: flex;
     flex-wrap: wrap;
     gap: 6px 18px;
     align-items: center;
   }
-  .bar [role='group'] {
+  .tools [role='group'] {
     display: flex;
     flex-wrap: wrap;
     gap: 4px 14px;
