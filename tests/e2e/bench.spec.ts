@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import type { BoardDoc } from '../../src/core/board/document.ts';
-import { demoBoard, documentOf, expect, importBoard, newAccount, saved, test, watchConsole } from './support.ts';
+import { demoBoard, documentOf, importBoard, newAccount, saved, test, watchConsole } from './support.ts';
 
 const asAction = { accept: 'application/json', 'x-sveltekit-action': 'true' };
 
@@ -25,7 +25,7 @@ test('a copy with a hidden fault is brought up on the practice bench, the fault 
   await page.getByRole('button', { name: 'Set it up' }).click();
   const bringUp = page.getByRole('region', { name: 'Bring-up with these instruments' });
   const go = bringUp.getByRole('button', { name: /^(Do it|Measure and enter)$/ });
-  const title = bringUp.locator('.step b').first();
+  const title = bringUp.locator('.step p').first();
   const off = bringUp.getByText('out of its window');
   const done = bringUp.getByText('Every step of copy 1 is done.');
   /** Step after step, until one is off or all are done. */
@@ -37,7 +37,7 @@ test('a copy with a hidden fault is brought up on the practice bench, the fault 
       await go.click();
       await expect(async () => {
         expect((await done.isVisible()) || (await off.isVisible()) || (await title.textContent()) !== before).toBe(true);
-      }).toPass();
+      }).toPass({ timeout: 20_000 });
       if (await off.isVisible()) return;
     }
   };
@@ -87,7 +87,7 @@ test('a copy with a hidden fault is brought up on the practice bench, the fault 
 
   // What was changed at the bench goes into revision B with its reason.
   await page.goto(`${board}/rework`);
-  await page.getByLabel('at', { exact: true }).selectOption({ label: 'Scale filter' });
+  await page.getByLabel('Where', { exact: true }).selectOption('scale-filter');
   await page.getByLabel('Part', { exact: true }).selectOption('C1');
   await page.getByLabel('is now').fill('4u7');
   await page.getByLabel('why').fill('Too slow for the bees.');
@@ -141,7 +141,7 @@ test('records and pictures go into the logbook, are measured, taken over, remove
 
   // The ripple of the source becomes a given of the draft, with where it came from.
   await row.getByRole('button', { name: 'take' }).click();
-  await page.getByLabel('as a given of the draft').selectOption({ label: 'Supply input: supply ripple' });
+  await page.getByLabel('as a given of the draft').selectOption('supply-in supplyRipple');
   await page.getByRole('button', { name: 'Put it in' }).click();
   await expect(page.getByText(/In the draft now/)).toBeVisible();
   await saved(page);
@@ -174,9 +174,9 @@ test('measured parts are matched and become parts of a stage; copies stand side 
   await page.getByLabel(/name and value, a line each/).fill('R01, 441k\nR02, 347.2k\nR03, 348.9k\nR04, 441.9k');
   await page.getByRole('button', { name: 'Into the drawer' }).click();
   await expect(page.getByText(/apart at worst/)).toBeVisible();
-  await page.getByLabel('for', { exact: true }).selectOption({ label: 'Supply watch' });
-  await page.getByLabel(/^R1/).check();
-  await page.getByLabel(/^R2/).check();
+  await page.getByLabel('Stage they are for').selectOption('supply-watch');
+  await page.getByRole('checkbox', { name: 'R1', exact: true }).check();
+  await page.getByRole('checkbox', { name: 'R2', exact: true }).check();
   await page.getByRole('button', { name: 'what it buys' }).first().click();
   await page.getByRole('button', { name: 'Put them into the draft' }).click();
   await saved(page);

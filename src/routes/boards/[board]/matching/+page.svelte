@@ -115,7 +115,7 @@
       </div>
       <div class="tools">
         <label
-          >for <select bind:value={stage} onchange={() => ([slots, picked, told] = [[], null, null])}
+          >for <select aria-label="Stage they are for" bind:value={stage} onchange={() => ([slots, picked, told] = [[], null, null])}
             ><option value="">no stage</option>{#each places as p (p.id)}<option value={p.id}>{p.title}</option>{/each}</select
           ></label
         >

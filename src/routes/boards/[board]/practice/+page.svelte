@@ -82,6 +82,8 @@
     if (!step || !data.letter) return;
     trouble = null;
     let value: number | null = null;
+    // What these instruments do not read by themselves is entered as it was predicted, and said so.
+    let predicted = false;
     if (step.act === 'fit' && step.stage && !bench!.fitted.includes(step.stage)) await say(`fit ${step.stage}`);
     if (step.act === 'feed' && step.feed && step.probe && bench!.sources.includes(step.probe))
       await say(`supply ${step.feed.volts} ${step.feed.amps} at ${step.probe}`);
@@ -92,14 +94,15 @@
         value = (await say('current'))?.value ?? null;
       } else if (step.probe && step.expect.unit === 'V' && step.phase === 'power') value = (await say(`meter ${step.probe}`))?.value ?? null;
       else if (step.of && step.stage) value = (await say(`figure ${step.stage} ${step.of}`))?.value ?? null;
-      if (value === null && typed.trim() === '') return void (trouble = 'These instruments do not read this by themselves: type what you would read.');
+      predicted = value === null && typed.trim() === '';
+      if (predicted) value = step.expect.nominal;
     }
     const sent = new FormData();
     sent.set('revision', data.letter);
     sent.set('copy', String(data.copy));
     sent.set('step', step.key);
     sent.set('text', step.expect ? (value === null ? typed : entryText(Number(value.toPrecision(4)), step.expect.unit)) : '');
-    sent.set('note', `practice bench, seed ${practice.seed}`);
+    sent.set('note', `practice bench, seed ${practice.seed}${predicted ? ': as predicted, these instruments do not read it' : ''}`);
     const answer = (await (
       await fetch(`${base}/bring-up?/reading`, { method: 'POST', body: sent, headers: { 'x-sveltekit-action': 'true', accept: 'application/json' } })
     ).json()) as { type: string; data?: string };

@@ -106,7 +106,7 @@
               ></label
             >
             <label
-              >at <select name="stage" bind:value={stage} onchange={() => (slot = '')}
+              >at <select name="stage" aria-label="Where" bind:value={stage} onchange={() => (slot = '')}
                 ><option value="">the board</option>{#each session.sum.stages as s (s.id)}<option value={s.id}>{s.title}</option>{/each}</select
               ></label
             >
