@@ -45,13 +45,13 @@ const views = [
   ['working', '/stages/supply-watch', 'w'],
   ['tolerance', '/stages/scale-filter', 't'],
   ['room', '/stages/scale-filter', 'r'],
-  ['options', '/stages/scale-filter', 'o'],
   ['controller', '/controller'],
   ['yield', '/yield'],
-  ['add', '/add'],
   ['brief', '/brief'],
   ['gate', '/gate'],
-  ['bring-up', '/bring-up'],
+  ['logbook', '/logbook'],
+  ['calibration', '/calibration'],
+  ['practice', '/practice'],
   ['report', '/report'],
 ];
 const passed = page.getByRole('heading', { name: 'Boards that pass' });
@@ -61,6 +61,14 @@ for (const [name, path, key] of views) {
   if (name === 'yield') {
     await page.getByRole('button', { name: 'Build boards' }).click();
     await passed.waitFor({ timeout: 400_000 });
+  }
+  if (name === 'practice') {
+    await page.getByLabel('Seed').fill('3');
+    await page.getByRole('button', { name: 'Set it up' }).click();
+    for (const stage of [3, 0]) await page.getByRole('button', { name: 'out', exact: true }).nth(stage).click();
+    await page.getByRole('button', { name: 'scope', exact: true }).click();
+    await page.getByRole('button', { name: 'out', exact: true }).nth(1).click();
+    await page.waitForTimeout(1500);
   }
   if (key) {
     await page.keyboard.press(key);
@@ -80,21 +88,23 @@ for (const [name, path, key] of views) {
   }
   await shot(name);
 }
-for (const [name, path] of [['weigh-house', '']]) {
-  if (!wanted(name)) continue;
-  await open(path, weighHouse);
-  await shot(name);
+if (wanted('record')) {
+  await open('/logbook');
+  await page.getByRole('link', { name: 'Hive sound at dusk', exact: true }).click();
+  await page.getByRole('heading', { name: 'Spectrum' }).waitFor();
+  await page.waitForTimeout(1500);
+  await shot('record');
+}
+if (wanted('bring-up')) {
+  // The one that stands still at a reading that is off, with what would explain it.
+  await open('/bring-up', weighHouse);
+  await page.getByText('Measure next at').waitFor({ timeout: 60_000 });
+  await shot('bring-up');
 }
 if (wanted('devices')) {
   await page.goto(`${address}/parts`);
   await page.waitForLoadState('networkidle');
   await shot('devices');
-}
-if (wanted('sum-dark')) {
-  await page.emulateMedia({ colorScheme: 'dark' });
-  await open('');
-  await shot('sum-dark');
-  await page.emulateMedia({ colorScheme: 'light' });
 }
 if (only?.includes('narrow')) {
   await page.setViewportSize({ width: 768, height: 1024 });

@@ -2,6 +2,9 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { demoBoard, importBoard, newAccount, test } from './support.ts';
 
+/** Pages of the bench. */
+const BENCH = ['/logbook', '/calibration', '/matching', '/rework', '/practice', '/bring-up/report'];
+
 test.describe('POST /api/evaluate', () => {
   test('answers a board without an account', async ({ request }) => {
     const response = await request.post('/api/evaluate', { data: demoBoard() });
@@ -135,7 +138,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: 'Hive listener', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Stages' })).toBeVisible();
     const board = page.url();
-    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/yield', '/gate', '/bring-up', '/report']) {
+    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/yield', '/gate', '/bring-up', '/report', ...BENCH]) {
       await page.goto(board + path);
       await page.waitForLoadState('networkidle');
       await look(path);
@@ -160,7 +163,7 @@ test('nothing scrolls sideways at 1280 and at 768', async ({ page }) => {
   const board = page.url();
   for (const width of [1280, 768]) {
     await page.setViewportSize({ width, height: 800 });
-    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/yield', '/gate', '/bring-up', '/report']) {
+    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/yield', '/gate', '/bring-up', '/report', ...BENCH]) {
       await page.goto(board + path);
       const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       expect(over, `${path} at ${width}`).toBeLessThanOrEqual(0);

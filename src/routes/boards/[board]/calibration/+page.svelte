@@ -172,7 +172,7 @@
         >
       </div>
       <table>
-        <thead><tr><th></th><th>reference</th><th>reading</th><th>± reference</th><th>± reading</th></tr></thead>
+        <thead><tr><td></td><th>reference</th><th>reading</th><th>± reference</th><th>± reading</th></tr></thead>
         <tbody>
           {#each rows as r, i (i)}
             {@const off = result?.disagree.find((d) => d.point === pairAt[i]! + 1 && pairAt[i]! >= 0)}
@@ -202,7 +202,7 @@
           <p><span class="soft">offset</span> <b><Quantity value={result.offset} {unit} digits={5} /></b></p>
         </div>
         <table class="errors">
-          <thead><tr><th></th><th>before</th><th>after</th></tr></thead>
+          <thead><tr><td></td><th>before</th><th>after</th></tr></thead>
           <tbody>
             <tr
               ><th scope="row">most off</th><td><Quantity value={result.maximumError.before} {unit} digits={3} /></td><td

@@ -92,7 +92,7 @@
       {#if all.length}
         <form method="POST" action="?/remove" use:stay>
           <table>
-            <thead><tr><th></th><th>name</th><th class="n">measured</th><th>where it is</th></tr></thead>
+            <thead><tr><td></td><th>name</th><th class="n">measured</th><th>where it is</th></tr></thead>
             <tbody>
               {#each all as p (p.id)}
                 <tr class:soft={p.used !== null}
@@ -138,7 +138,7 @@
           <b class="num">{formatText(found.worstSpread, 'ratio', 3)}</b> apart at worst.
         </p>
         <table>
-          <thead><tr><th>parts</th><th class="n">mean</th><th class="n">spread</th><th></th></tr></thead>
+          <thead><tr><th>parts</th><th class="n">mean</th><th class="n">spread</th><td></td></tr></thead>
           <tbody>
             {#each found.groups as g (g.parts.join())}
               <tr class:on={picked === g.parts}

@@ -42,7 +42,7 @@
       <section>
         <h2>{PHASE_TITLES[phase]}</h2>
         <table>
-          <thead><tr><th>step</th><th class="n">predicted</th><th class="n">measured</th><th></th><th class="n">off</th></tr></thead>
+          <thead><tr><th>step</th><th class="n">predicted</th><th class="n">measured</th><td></td><th class="n">off</th></tr></thead>
           <tbody>
             {#each steps as p (p.step.key)}
               {@const e = p.step.expect}
