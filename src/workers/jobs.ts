@@ -7,7 +7,7 @@ import { simulateStage, type Analysis, type SimulateOptions } from '../core/boar
 import { loadKindsOf, tellingOf } from '../core/kinds/index.ts';
 import { solvedCurves, type Band } from '../core/board/curves.ts';
 import type { Remedy } from '../core/stage/contract.ts';
-import { drawnPlan, type PlanStep, type Reading } from '../core/bringup/plan.ts';
+import { bringUpPlan, drawnPlan, type PlanStep, type Reading } from '../core/bringup/plan.ts';
 import type { Figure } from '../core/stage/drawing.ts';
 import { Explainer, type Explanations, type PointReading } from '../core/faults/explain.ts';
 import { RestingBoard } from '../core/faults/resting.ts';
@@ -106,7 +106,7 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
   },
   practised: async ({ doc, seed, faults, upTo, lines }) => {
     const named = (board: RestingBoard) => faults.map((f) => faultNamed(board, f)).filter((f) => f !== undefined);
-    const { steps } = await drawnPlan(evaluateBoard(doc));
+    const steps = await bringUpPlan(evaluateBoard(doc));
     const board = await RestingBoard.of(doc);
     const readings = readingsOn(new VirtualCopy(board, seed, named(board)), steps, upTo);
     const bench = new Bench(await RestingBoard.of(doc), seed, named(board));

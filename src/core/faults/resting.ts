@@ -6,7 +6,7 @@ import type { RealLu } from '../linear/sparse-lu.ts';
 import type { BoardDoc } from '../board/document.ts';
 import type { Cell } from '../board/point.ts';
 import { Sampler, type Free } from '../board/sampler.ts';
-import { tellingOf } from '../kinds/index.ts';
+import { mustKind, tellingOf } from '../kinds/index.ts';
 import { ohms, STATE, volts } from '../stage/at-rest.ts';
 import { PART_TYPES } from '../parts/part-types.ts';
 import type { Unit } from '../quantity/units.ts';
@@ -82,12 +82,18 @@ export class Settled {
     return weights;
   }
 
-  /** What leans on a point: the answer of its voltage to a current into each row, and the resistance behind it, Ω. */
+  readonly #leans = new Map<number, { weights: Float64Array; behind: number }>();
+
+  /** What leans on a point: the answer of its voltage to a current into each row, and the resistance behind it, Ω; solved once. */
   lean(point: string): { weights: Float64Array; behind: number } | null {
     const at = this.#unknown(point);
     if (at < 0) return null;
-    const weights = this.leanOn(this.system.names[at]!)!;
-    return { weights, behind: weights[at]! };
+    let lean = this.#leans.get(at);
+    if (!lean) {
+      const weights = this.leanOn(this.system.names[at]!)!;
+      this.#leans.set(at, (lean = { weights, behind: weights[at]! }));
+    }
+    return lean;
   }
 
   /** V as a meter of 10 MΩ reads it. */
@@ -113,6 +119,7 @@ export class RestingBoard {
   readonly faults: readonly Fault[];
   readonly free: readonly Free[];
   readonly #sampler: Sampler;
+  readonly #byId: ReadonlyMap<string, Cell>;
   readonly #tellings: ReadonlyMap<string, AnyTelling>;
   /** Elements of each stage as they stand, in its own names. */
   #elements = new Map<string, Element[]>();
@@ -123,6 +130,7 @@ export class RestingBoard {
     tellings: ReadonlyMap<string, AnyTelling>,
   ) {
     this.#sampler = new Sampler(doc);
+    this.#byId = new Map(this.#sampler.cells.map((c) => [c.node.doc.id, c]));
     this.#tellings = tellings;
     this.free = this.#sampler.free;
     this.stand();
@@ -132,7 +140,6 @@ export class RestingBoard {
 
   /** Loads what its kinds tell. */
   static async of(doc: BoardDoc): Promise<RestingBoard> {
-    const { mustKind } = await import('../kinds/index.ts');
     const ids = [...new Set(doc.stages.map((s) => s.kind))];
     return new RestingBoard(doc, new Map(await Promise.all(ids.map(async (id) => [id, await tellingOf(mustKind(id))] as const))));
   }
@@ -212,7 +219,7 @@ export class RestingBoard {
   }
 
   #cell(id: string): Cell {
-    return this.#cells.find((c) => c.node.doc.id === id)!;
+    return this.#byId.get(id)!;
   }
 
   /** Ports a stage has with what is chosen, and its nodes that have a test point. */
@@ -273,7 +280,7 @@ export class RestingBoard {
     const from = doc.signals?.[at];
     if (from !== undefined && kind.signals[at]?.role === 'in') {
       const [stage, port] = [from.slice(0, from.indexOf('.')), from.slice(from.indexOf('.') + 1)];
-      const source = this.#cells.find((c) => c.node.doc.id === stage);
+      const source = this.#byId.get(stage);
       // What a stage says of a rail, it says at the rail.
       if (source) return this.#nodeOf(source, port, []);
     }
@@ -300,8 +307,7 @@ export class RestingBoard {
     else if (capacitor && word !== 'times10' && word !== 'tenth') return this.#elements.get(cell.node.doc.id)!;
     else parts[slots[0]!]!.value = was[0]! * factor;
     cell.evaluate();
-    const first = cell.o[Object.keys(cell.o)[0]!];
-    const elements = byFormula(cell, volt, first === undefined);
+    const elements = byFormula(cell, volt);
     slots.forEach((slot, i) => (parts[slot]!.value = was[i]!));
     cell.evaluate();
     return [...elements, ...around];
@@ -408,7 +414,7 @@ export class RestingBoard {
     return part ? PART_TYPES[part.def.type].unit : null;
   }
   #part(stage: string, slot: string) {
-    return this.#cells.find((c) => c.node.doc.id === stage)?.node.inputs.parts.find((p) => p.slot === slot);
+    return this.#byId.get(stage)?.node.inputs.parts.find((p) => p.slot === slot);
   }
   /** A parameter of a part where the board stands; null where it has none of that name. */
   parameter(stage: string, slot: string, name: string): number | null {

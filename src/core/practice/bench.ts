@@ -340,7 +340,7 @@ export class Bench {
     const shown = options.has('ac') ? values.map((v) => v - mean) : values;
     // Eight divisions of 32 steps around what is shown.
     const top = Math.max(...shown.map(Math.abs), 1e-3);
-    const digit = ((options.has('ac') ? 2.2 : 1.2) * top * (options.has('x10') ? 1 : 1)) / 256;
+    const digit = ((options.has('ac') ? 2.2 : 1.2) * top) / 256;
     return { step, values: shown.map((v) => Math.round(v / digit) * digit) };
   }
 }

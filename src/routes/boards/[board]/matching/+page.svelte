@@ -10,6 +10,7 @@
   import Problem from '$lib/ui/atoms/Problem.svelte';
   import Quantity from '$lib/ui/atoms/Quantity.svelte';
   import BenchNav from '$lib/ui/board/BenchNav.svelte';
+  import { postAction } from '$lib/ui/post-action.ts';
   import { stay } from '$lib/ui/stay.ts';
 
   let { data, form } = $props();
@@ -54,11 +55,11 @@
   async function take(): Promise<void> {
     const chosen = assigned(picked!);
     await session.edit(`measured parts into ${place!.title}`, withMeasured(session.doc, stage, chosen, unit));
-    const sent = new FormData();
-    sent.set('names', picked!.join('\n'));
-    sent.set('sort', sort);
-    sent.set('used', `${session.doc.name}: ${place!.title}, ${chosen.map((c) => c.slot).join(', ')}`);
-    await fetch('?/use', { method: 'POST', body: sent, headers: { 'x-sveltekit-action': 'true', accept: 'application/json' } });
+    await postAction('?/use', {
+      names: picked!.join('\n'),
+      sort,
+      used: `${session.doc.name}: ${place!.title}, ${chosen.map((c) => c.slot).join(', ')}`,
+    });
     [picked, told] = [null, null];
     await invalidateAll();
   }

@@ -17,6 +17,7 @@
   import CopyPick from '$lib/ui/board/CopyPick.svelte';
   import FaultPanel from '$lib/ui/board/FaultPanel.svelte';
   import LinePlot from '$lib/ui/bench/LinePlot.svelte';
+  import { postAction } from '$lib/ui/post-action.ts';
 
   let { data } = $props();
   const board = useBoard();
@@ -97,15 +98,13 @@
       predicted = value === null && typed.trim() === '';
       if (predicted) value = step.expect.nominal;
     }
-    const sent = new FormData();
-    sent.set('revision', data.letter);
-    sent.set('copy', String(data.copy));
-    sent.set('step', step.key);
-    sent.set('text', step.expect ? (value === null ? typed : entryText(Number(value.toPrecision(4)), step.expect.unit)) : '');
-    sent.set('note', `practice bench, seed ${practice.seed}${predicted ? ': as predicted, these instruments do not read it' : ''}`);
-    const answer = (await (
-      await fetch(`${base}/bring-up?/reading`, { method: 'POST', body: sent, headers: { 'x-sveltekit-action': 'true', accept: 'application/json' } })
-    ).json()) as { type: string; data?: string };
+    const answer = await postAction(`${base}/bring-up?/reading`, {
+      revision: data.letter,
+      copy: String(data.copy),
+      step: step.key,
+      text: step.expect ? (value === null ? typed : entryText(Number(value.toPrecision(4)), step.expect.unit)) : '',
+      note: `practice bench, seed ${practice.seed}${predicted ? ': as predicted, these instruments do not read it' : ''}`,
+    });
     if (answer.type === 'failure') trouble = 'The reading was not taken. Type it as a number with its unit.';
     typed = '';
     await invalidateAll();

@@ -15,6 +15,7 @@
   import Quantity from '$lib/ui/atoms/Quantity.svelte';
   import BenchNav from '$lib/ui/board/BenchNav.svelte';
   import CopyPick from '$lib/ui/board/CopyPick.svelte';
+  import { postAction } from '$lib/ui/post-action.ts';
   import { stay } from '$lib/ui/stay.ts';
 
   let { data, form } = $props();
@@ -52,10 +53,7 @@
     if (doc && changes.some((c) => canHold(doc, c))) void loadKindsOf(doc).then(() => (built = compareBuilt(doc, changes)));
   });
   async function mark(entry: LogEntry, done: string): Promise<void> {
-    const sent = new FormData();
-    sent.set('entry', entry.id);
-    sent.set('done', done);
-    await fetch('?/done', { method: 'POST', body: sent, headers: { 'x-sveltekit-action': 'true', accept: 'application/json' } });
+    await postAction('?/done', { entry: entry.id, done });
     await invalidateAll();
   }
   /** Into the draft, with its reason beside the stage. */
