@@ -1,7 +1,7 @@
 // npm run bench: how fast the core, the files and the server are. Prints figures; nothing here can fail a test.
 import { build } from 'esbuild';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -151,6 +151,16 @@ try {
   row('AC sweep, 30 nodes, 1000 points', ms(await median(core.acOf30())), 'wanted: 25 ms');
   row('noise of the same', ms(await median(core.noiseOf30())), 'wanted: three times that');
   row('transient of a buck output, 200,000 steps', ms(await median(core.buck(), 3, 1)), 'wanted: 1 s');
+  const samples = core.millionSamples();
+  row(`reading a file of a million samples, ${(samples.length / 2 ** 20).toFixed(0)} MB`, ms(await median(() => core.readSamples(samples), 3, 1)));
+  const recording = core.readSamples(samples);
+  row('  measuring a channel of it, spectrum and all', ms(await median(() => core.measureSamples(recording), 3, 1)), 'both wanted: 1 s');
+  const hive = core.readBoard(readFileSync(join(root, 'demo/hive-listener.draft.json'), 'utf8')).doc;
+  row(
+    `solving all ${await core.explainAll(hive)} single faults of ${hive.stages.length} stages`,
+    ms(await median(() => core.explainAll(hive), 3, 1)),
+    'in a worker',
+  );
   const texts = core.texts();
   row(`parse and format of ${texts.length} values`, ms(await median(() => core.parseAndFormat(texts))));
   const file = core.writeBoard(doc);

@@ -16,6 +16,10 @@ import { Evaluator, evaluateBoard } from '../../src/core/board/evaluate.ts';
 import { setGiven, setPart } from '../../src/core/board/edit.ts';
 import { monteCarlo } from '../../src/core/board/monte-carlo.ts';
 import { deciding, Room } from '../../src/core/board/room.ts';
+import { Explainer } from '../../src/core/faults/explain.ts';
+import { RestingBoard } from '../../src/core/faults/resting.ts';
+import { measure } from '../../src/core/waveform/measure.ts';
+import { readRecording } from '../../src/core/waveform/read.ts';
 import { jointSearch } from '../../src/core/tolerance/joint-search.ts';
 
 export { evaluateBoard, monteCarlo };
@@ -367,3 +371,27 @@ export const buck = () => () =>
     },
     { stop: 0.04, step: 2.05e-7, fixed: true, outputs: ['out'] },
   );
+
+/** A file of a million samples as text: a tone in two channels, written with five digits. */
+export function millionSamples(): Uint8Array {
+  const lines = ['time,a,b'];
+  for (let i = 0; i < 1e6; i++) {
+    const v = Math.sin((2 * Math.PI * 997.3 * i) / 1e6);
+    lines.push(`${(i * 1e-6).toFixed(6)},${v.toFixed(5)},${(v / 2).toFixed(5)}`);
+  }
+  return new TextEncoder().encode(lines.join('\n'));
+}
+export const readSamples = (bytes: Uint8Array) => {
+  const read = readRecording(bytes);
+  if (!read.ok) throw new Error(read.message);
+  return read.record;
+};
+export const measureSamples = (recording: ReturnType<typeof readSamples>) => measure(recording, { channel: 'a' });
+
+/** Every single fault of a board solved and held against readings: how many there are. */
+export async function explainAll(doc: BoardDoc): Promise<number> {
+  const board = await RestingBoard.of(doc);
+  const explainer = new Explainer(board);
+  explainer.explain(explainer.expected.slice(0, 5));
+  return board.faults.length;
+}

@@ -58,6 +58,9 @@ test('a copy with a hidden fault is brought up on the practice bench, the fault 
   }
   await expect(yes.first()).toBeVisible();
   const found = (await yes.first().textContent())!.replace('Yes: ', '').replace(/\.$/, '');
+  await bringUp.locator(`li[data-fault~="${found}"] .line`).click();
+  await bringUp.getByRole('button', { name: 'This was it: keep it in the logbook' }).click();
+  await expect(bringUp.getByText('Kept in the logbook.')).toBeVisible();
   await page.getByLabel('Your guess').fill(found);
   await page.getByRole('button', { name: 'Repair it' }).click();
   await expect(page.getByText(/is repaired/).first()).toBeVisible();
@@ -103,12 +106,13 @@ test('a copy with a hidden fault is brought up on the practice bench, the fault 
 
   // The report holds it all, and so does what belongs to the account.
   await page.goto(`${board}/bring-up/report`);
-  for (const text of ['Scale against the meter', 'Too slow for the bees.', 'steps done']) await expect(page.getByText(text).first()).toBeVisible();
+  for (const text of ['Scale against the meter', 'Too slow for the bees.', 'steps done', 'would read'])
+    await expect(page.getByText(text).first()).toBeVisible();
   const markdown = await (await page.request.get(`${board}/bring-up/report.md`)).text();
   expect(markdown).toMatch(/## Calibration[\s\S]*1\.012311[\s\S]*## Rework/);
   expect((await (await page.request.get(`${board}/bring-up/readings.csv`)).text()).split('\n').length).toBeGreaterThan(30);
   const mine = (await (await page.request.get('/account/data')).json()) as { boards: { logbook: { sort: string }[] }[] };
-  expect(mine.boards[0]!.logbook.map((e) => e.sort).sort()).toEqual(['calibration', 'rework']);
+  expect(mine.boards[0]!.logbook.map((e) => e.sort).sort()).toEqual(['calibration', 'note', 'rework']);
   expect(said).toEqual([]);
 });
 

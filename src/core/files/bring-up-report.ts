@@ -1,5 +1,5 @@
 import { PHASE_TITLES, type Progress, type Reading } from '../bringup/plan.ts';
-import type { CalibrationContent, LogEntry, ReworkContent, WaveformContent } from '../logbook/entry.ts';
+import { explanationOf, type CalibrationContent, type LogEntry, type ReworkContent, type WaveformContent } from '../logbook/entry.ts';
 import { formatText } from '../quantity/format.ts';
 import type { Unit } from '../quantity/units.ts';
 import { csvText } from './csv.ts';
@@ -34,6 +34,10 @@ export function bringUpMarkdown(r: BringUpRecord): string {
     '',
     `Revision frozen ${r.frozen.slice(0, 10)}. ${r.all.filter((p) => p.verdict === 'within' || p.verdict === 'noted').length} of ${r.all.length} steps done.`,
   ];
+  const why = (step: string): string => {
+    const e = explanationOf(r.entries, step);
+    return e ? `; ${e.title}` : '';
+  };
   let phase = '';
   for (const p of r.all) {
     if (p.step.phase !== phase) {
@@ -49,7 +53,7 @@ export function bringUpMarkdown(r: BringUpRecord): string {
         e ? `${formatText(e.low, e.unit)} … ${formatText(e.nominal, e.unit)} … ${formatText(e.high, e.unit)}` : '',
         e && p.reading?.value != null ? formatText(p.reading.value, e.unit) : '',
         off === null ? '' : formatText(off, 'ratio', 2),
-        `${word(p)}${p.reading?.note ? `; ${p.reading.note}` : ''}`,
+        `${word(p)}${p.reading?.note ? `; ${p.reading.note}` : ''}${why(p.step.key)}`,
       ]
         .map(cell)
         .join(' | ')} |`,

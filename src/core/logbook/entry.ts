@@ -42,7 +42,12 @@ export interface PhotoContent {
   width: number;
   height: number;
 }
-export type LogContent = Record<string, never> | PhotoContent | WaveformContent | CalibrationContent | ReworkContent;
+/** A note that says which single fault explained the reading of a step. */
+export interface ExplanationContent {
+  explains: string;
+  fault: string;
+}
+export type LogContent = Record<string, never> | ExplanationContent | PhotoContent | WaveformContent | CalibrationContent | ReworkContent;
 
 /** An entry as pages read it. */
 export interface LogEntry {
@@ -58,4 +63,9 @@ export interface LogEntry {
   mime: string | null;
   bytes: number;
   at: string;
+}
+
+/** What was kept as the explanation of a step's reading, the latest; null where nothing was. */
+export function explanationOf(entries: readonly LogEntry[], step: string): LogEntry | null {
+  return entries.findLast((e) => e.sort === 'note' && 'explains' in e.content && e.content.explains === step) ?? null;
 }

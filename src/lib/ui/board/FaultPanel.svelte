@@ -7,6 +7,7 @@
   import { Explaining } from '$lib/state/explaining.svelte.ts';
   import Button from '../atoms/Button.svelte';
   import Problem from '../atoms/Problem.svelte';
+  import { postAction } from '../post-action.ts';
   import { stay } from '../stay.ts';
 
   /** Single faults that would explain what was read, the likeliest first. */
@@ -16,6 +17,7 @@
     titleOf,
     auto = false,
     place,
+    keep,
     problem,
   }: {
     doc: BoardDoc;
@@ -24,6 +26,8 @@
     auto?: boolean;
     /** The copy whose readings these are: further probes are entered here. */
     place?: { letter: string; copy: number };
+    /** The step whose reading is explained: what it was can be kept in the logbook of the copy. */
+    keep?: { base: string; letter: string; copy: number; step: string; point: string | null; explained: string | null };
     problem?: string | undefined;
   } = $props();
   const explaining = new Explaining();
@@ -57,11 +61,32 @@
       lines.reduce((s, l) => s + l.fits * l.faults.length, 0),
     ),
   );
+  /** What a fault would read and what was read, for the logbook and the report. */
+  const explanation = (would: { point: string; value: number }[]): string =>
+    would
+      .filter((r) => read.has(r.point))
+      .map((r) => `${r.point} would read ${formatText(r.value, 'V', 4)}, was read ${formatText(read.get(r.point)!, 'V', 4)}`)
+      .join('; ');
+  let kept = $state<string | null>(null);
+  let notKept = $state<string | null>(null);
+  let keeping = $state(false);
+  async function keepIt(fault: string, would: { point: string; value: number }[]) {
+    const { base, letter, copy, step, point } = keep!;
+    const title = `Found: ${faultWords(fault, titleOf)}`;
+    keeping = true;
+    const fields = { revision: letter, copy: String(copy), step, point: point ?? '', fault, title, note: explanation(would) };
+    const answer = await postAction(`${base}/bring-up?/explain`, fields).catch(() => ({ type: 'error' }));
+    keeping = false;
+    if (answer.type === 'success' || answer.type === 'redirect') [kept, notKept] = [title, null];
+    else notKept = 'It could not be kept: the server did not take it. Look whether you are signed in and the logbook has room, then try again.';
+  }
   let read = $derived(new Map(readings.map((r) => [r.point, r.value])));
 </script>
 
 <section aria-label="What would explain it">
   <h2>What would explain it</h2>
+  {#if kept ?? keep?.explained}<p class="ok" role="status">Kept in the logbook. {kept ?? keep?.explained}.</p>{/if}
+  <Problem text={notKept ?? undefined} />
   {#if explaining.share !== null}
     <p class="soft" role="status">Solving the board with each single fault… <span class="num">{Math.round(100 * explaining.share)}</span>&#8239;%</p>
     <progress value={explaining.share}></progress>
@@ -107,6 +132,9 @@
                   {/each}
                 </tbody>
               </table>
+              {#if keep}
+                <Button look="quiet" disabled={keeping} onclick={() => void keepIt(l.faults[0]!, l.readings)}>This was it: keep it in the logbook</Button>
+              {/if}
             {/if}
           </li>
         {/each}

@@ -6,11 +6,12 @@ import { problem, textOf } from '$lib/server/forms.ts';
 import { signedIn } from '$lib/server/guard.ts';
 import { planOf } from '$lib/server/plans.ts';
 import { addCopy, countReadings, listCopies, MOST_COPIES, MOST_READINGS, renameCopy } from '$lib/server/repositories/copies.ts';
+import { addEntry, listEntries } from '$lib/server/repositories/logbook.ts';
 import { addReading, findRevision, readingsOf } from '$lib/server/repositories/revisions.ts';
 
 export const load = async ({ locals, params, url }) => {
   const bench = await benchOf(locals, params.board, url);
-  if (!bench) return { revision: null, copies: [], copy: 1, plan: [], figures: {}, readings: [], document: null };
+  if (!bench) return { revision: null, copies: [], copy: 1, plan: [], figures: {}, readings: [], entries: [], document: null };
   const { revision, copies, copy } = bench;
   const { steps, figures } = await planOf(revision);
   return {
@@ -20,6 +21,7 @@ export const load = async ({ locals, params, url }) => {
     plan: steps,
     figures,
     readings: await readingsOf(revision.id),
+    entries: (await listEntries(params.board, revision.letter)).filter((e) => e.copy === copy).reverse(),
     document: revision.document,
   };
 };
@@ -65,6 +67,16 @@ export const actions = {
       return problem('probe', `Revision ${revision.letter} holds ${MOST_READINGS} readings, which is the most. Nothing was stored.`, { text }, 409);
     await addReading(revision.id, copy, { step: probeKey(point), text, value: read.value, note: '' });
     redirect(303, back(params.board, revision.letter, copy));
+  },
+  explain: async ({ locals, params, request }) => {
+    const form = await request.formData();
+    const { revision, copy } = await revisionOf(locals, params.board, form);
+    const [step, fault, title, note] = [textOf(form, 'step', 120), textOf(form, 'fault', 120), textOf(form, 'title', 120), textOf(form, 'note', 4000)];
+    if (!step || !fault || !title) return problem('probe', 'Say which fault explains which reading.');
+    const content = { explains: step, fault };
+    const point = textOf(form, 'point', 120) || null;
+    const added = await addEntry(signedIn(locals).id, params.board, { letter: revision.letter, copy, point, sort: 'note', title, note, content });
+    if (!added.ok) return problem('probe', added.message, {}, 409);
   },
   copy: async ({ locals, params, request }) => {
     const form = await request.formData();

@@ -2,6 +2,7 @@
   import { page } from '$app/state';
   import { METER_KELVIN, METER_SHARE } from '../../../../core/stage/bring-up.ts';
   import { PHASES, PHASE_TITLES, pointReadings, progress } from '../../../../core/bringup/plan.ts';
+  import { explanationOf } from '../../../../core/logbook/entry.ts';
   import { formatText } from '../../../../core/quantity/format.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import BenchNav from '$lib/ui/board/BenchNav.svelte';
@@ -88,6 +89,14 @@
                 {titleOf}
                 auto
                 place={{ letter: data.revision.letter, copy: data.copy }}
+                keep={{
+                  base,
+                  letter: data.revision.letter,
+                  copy: data.copy,
+                  step: now.step.key,
+                  point: now.step.expect?.point ?? null,
+                  explained: explanationOf(data.entries, now.step.key)?.title ?? null,
+                }}
                 problem={form?.form === 'probe' ? form.message : undefined}
               />{/if}
           </BringUpNow>

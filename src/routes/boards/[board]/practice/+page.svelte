@@ -267,7 +267,12 @@
             </p>
             <Problem text={trouble ?? undefined} />
           </div>
-          {#if out && levels.length}<FaultPanel {doc} readings={levels} {titleOf} />{/if}
+          {#if out && levels.length}<FaultPanel
+              {doc}
+              readings={levels}
+              {titleOf}
+              keep={{ base, letter: data.letter, copy: data.copy, step: now.step.key, point: now.step.expect?.point ?? null, explained: null }}
+            />{/if}
         {:else if data.letter}<h2>Bring-up</h2>
           <p class="ok">Every step of copy {data.copy} is done.</p>
         {:else}<p class="soft">Freeze a revision, and its bring-up can be done with these instruments.</p>{/if}

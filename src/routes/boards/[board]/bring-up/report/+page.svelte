@@ -1,7 +1,7 @@
 <script lang="ts">
   import { PHASES, PHASE_TITLES } from '../../../../../core/bringup/plan.ts';
   import { deviation } from '../../../../../core/files/bring-up-report.ts';
-  import type { CalibrationContent, LogEntry, ReworkContent, WaveformContent } from '../../../../../core/logbook/entry.ts';
+  import { explanationOf, type CalibrationContent, type LogEntry, type ReworkContent, type WaveformContent } from '../../../../../core/logbook/entry.ts';
   import { formatText } from '../../../../../core/quantity/format.ts';
   import type { Unit } from '../../../../../core/quantity/units.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
@@ -47,12 +47,13 @@
             {#each steps as p (p.step.key)}
               {@const e = p.step.expect}
               {@const off = deviation(p)}
+              {@const why = explanationOf(r.entries, p.step.key)}
               {@const bad = p.verdict === 'low' || p.verdict === 'high'}
               <tr>
                 <td
                   >{p.step.stageTitle}: {p.step.title}{#if e}<span class="soft small"> {e.point}</span>{/if}{#if p.reading?.note}<br /><span class="small"
                       >{p.reading.note}</span
-                    >{/if}</td
+                    >{/if}{#if why}<br /><span class="small"><b>{why.title}</b> {why.note}</span>{/if}</td
                 >
                 <td class="n"
                   >{#if e}<Quantity value={e.low} unit={e.unit} digits={3} /> … <Quantity value={e.high} unit={e.unit} digits={3} />{/if}</td
