@@ -11,7 +11,7 @@ import { answer } from '../../src/core/files/answer.ts';
 import { checkBoard } from '../../src/core/files/board-file.ts';
 import { alone } from '../../src/core/testing/boards.ts';
 import { variations } from '../../src/core/testing/variations.ts';
-import type { CheckDef, Field, Kind, OutcomeDef, RailPort, SignalPort } from '../../src/core/stage/contract.ts';
+import type { CheckDef, Field, Kind, OutcomeDef, PartDef, RailPort, SignalPort } from '../../src/core/stage/contract.ts';
 import type { Drawn } from '../../src/core/stage/drawing.ts';
 import { many } from '../../src/core/testing/soak.ts';
 
@@ -112,7 +112,11 @@ export const holdsOf = (kinds: readonly Kind[]): void =>
     });
 
     it('ports refer to givens, carried fields and outcomes that exist', () => {
-      const fields = [...Object.keys(kind.given), ...Object.keys(kind.carried)];
+      const ofParts = Object.entries(kind.parts as Record<string, PartDef>).flatMap(([slot, def]) => [
+        `${slot}.value`,
+        ...Object.keys(def.params ?? {}).map((param) => `${slot}.${param}`),
+      ]);
+      const fields = [...Object.keys(kind.given), ...Object.keys(kind.carried), ...ofParts];
       for (const port of Object.values(kind.rails as Record<string, RailPort>)) {
         expect(fields).toEqual(expect.arrayContaining(Object.values(port.fills)));
         const outcomes = Object.keys(kind.outcomes);

@@ -1,5 +1,6 @@
 import { railPorts, signalPorts } from '../stage/ports.ts';
 import { mustKind } from '../kinds/index.ts';
+import type { Field } from '../stage/contract.ts';
 import type { BoardDoc, ControllerDoc, GivenValue, PartDoc, StageDoc } from './document.ts';
 
 /** Pure edits: a document in, a document out. Every one keeps the document valid in shape; values are checked at the door. */
@@ -157,12 +158,11 @@ export function moveStage(doc: BoardDoc, id: string, by: number): BoardDoc {
 export function choicesFor(doc: BoardDoc, stage: StageDoc): { rails: string[]; signals: string[] } {
   const rails = [...new Set(doc.stages.flatMap((s) => (s.id === stage.id ? [] : Object.values(s.rails ?? {}))))].sort();
   const ins = signalPorts(mustKind(stage.kind)).flatMap(([, p]) => (p.role === 'in' ? [p] : []));
-  const events = ins.some((p) => p.event);
   const signals = doc.stages.flatMap((s) =>
     s.id === stage.id
       ? []
       : signalPorts(mustKind(s.kind))
-          .filter(([, p]) => p.role === 'out' && p.down && (p.event ?? false) === events && ins.some((i) => i.readings === p.readings))
+          .filter(([, p]) => p.role === 'out' && p.down && ins.some((i) => i.carries === p.carries))
           .map(([port]) => `${s.id}.${port}`),
   );
   return { rails, signals };
@@ -184,5 +184,11 @@ export function setWaiver(doc: BoardDoc, stage: string, check: string, reason: s
 /** Gives a confirmation, or takes it back (`null`). */
 export function setConfirmation(doc: BoardDoc, id: string, by: string | null): BoardDoc {
   const others = (doc.confirmations ?? []).filter((c) => c.id !== id);
-  return { ...doc, confirmations: by === null ? others : [...others, { id, by }] };
+  const said = { ...doc, confirmations: by === null ? others : [...others, { id, by }] };
+  const stage = doc.stages.find((s) => id.startsWith(`${s.id}.`));
+  const kind = stage && mustKind(stage.kind);
+  const given = kind?.confirm.find((c) => `${stage!.id}.${c.id}` === id)?.given as string | undefined;
+  if (!given) return said;
+  const yes = (kind!.given as Record<string, Field>)[given]!.type === 'text' ? (by?.slice(0, 60) ?? null) : true;
+  return setGiven(said, stage!.id, given, by === null ? undefined : yes);
 }

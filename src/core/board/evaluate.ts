@@ -404,7 +404,7 @@ const turn = (r: Range | null, turned: boolean): Range | null => (r && turned ? 
 
 /** Every way of a signal from a stage that nothing drives to one that drives nothing, as levels. */
 function chains(wiring: Wiring): ChainPoint[][] {
-  const levels = wiring.wires.filter((w) => !w.def.event);
+  const levels = wiring.wires.filter((w) => !w.def.carries);
   const ends = [...new Set(levels.map((w) => w.to))].filter((n) => !levels.some((w) => w.from === n));
   return ends.flatMap((end) => pathsTo(end, levels, wiring));
 }

@@ -1,4 +1,4 @@
-import type { RailMeaning, Ref, SignalPort } from '../stage/contract.ts';
+import { SIGNAL_FIGURES, type RailMeaning, type Ref, type SignalFigure, type SignalPort } from '../stage/contract.ts';
 import type { Judged } from '../stage/judged.ts';
 import { parallel } from '../physics/network.ts';
 import { addRanges, exactly, scaleRange, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
@@ -90,6 +90,15 @@ export const SIGNAL_LINKS: Readonly<Record<keyof SignalPort['fills'], Carried>> 
   maximum: { way: 'back', join: lowest, typed: { as: 'stricter' } },
   attenuationFrequency: { way: 'back', join: lowest, typed: { as: 'stricter' } },
   sampleRate: { way: 'back', join: lowest },
+  ...(Object.fromEntries(SIGNAL_FIGURES.map((figure) => [figure, { way: 'down' }])) as Record<SignalFigure, Carried>),
+  slope: { way: 'back', join: highest },
+  bus: { way: 'back', join: highest },
+  junction: { way: 'back', join: highest },
+  leakage: { way: 'back', join: addRanges },
+  direct: { way: 'back', join: highest },
+  swing: { way: 'back', join: highest },
+  repetition: { way: 'back', join: highest },
+  counted: { way: 'back', join: addRanges },
 };
 
 /** Meanings that bear on how a typed value is told: a limit that is not the stricter one was not overridden. */

@@ -185,7 +185,7 @@ export class StageNode {
 
   /** Whether parts are left to sizing. */
   get open(): boolean {
-    return this.inputs.parts.some((p) => p.open);
+    return this.inputs.parts.some((p) => p.open || p.chooses);
   }
 
   /** Settled as far as sizing needs it. */
@@ -502,7 +502,7 @@ export class StageNode {
       },
       tolerance: (slot) => part(slot).tolerance,
       series: (slot) => part(slot).series,
-      open: (slot) => part(slot).open,
+      open: (slot) => part(slot).open || part(slot).chooses,
       value: (slot) => part(slot).value ?? 0,
       limit: (name) => range(`given.${name}`)?.low ?? null,
       param: (ref) => must(`parts.${ref}`),

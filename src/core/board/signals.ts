@@ -1,4 +1,4 @@
-import type { SignalDown, SignalPort } from '../stage/contract.ts';
+import { SIGNAL_FIGURES, type SignalDown, type SignalPort } from '../stage/contract.ts';
 import type { AnyInputs } from '../stage/data.ts';
 import { addRanges, exactly, type Range } from '../quantity/uncertain.ts';
 import { read, repeated, SIGNAL_LINKS, withTyped } from './links.ts';
@@ -22,6 +22,7 @@ const SILENT: SignalDown = {
   duty: null,
   data: null,
   gain: 1,
+  figures: {},
   reservoir: null,
   attenuation: () => exactly(0),
   falls: () => 0,
@@ -42,6 +43,7 @@ export const carrying = (own: Partial<SignalDown>, attenuation: SignalDown['atte
   duty: own.duty ?? null,
   data: own.data ?? null,
   gain: own.gain ?? 1,
+  figures: own.figures ?? {},
   reservoir: own.reservoir ?? null,
   attenuation,
   falls,
@@ -111,6 +113,7 @@ export const BRINGS: Readonly<Partial<Record<keyof SignalPort['fills'], (down: S
   dataRate: (d) => d.data && d.data.rate,
   dataBits: (d) => d.data && d.data.bits,
   rippleFrequency: (d) => (d.rippleFrequency === null ? null : exactly(d.rippleFrequency)),
+  ...Object.fromEntries(SIGNAL_FIGURES.map((figure) => [figure, (d: SignalDown) => d.figures[figure] ?? null])),
 };
 
 /** Down a signal: levels, source resistance, noise, ripple, and the path's transfer. */

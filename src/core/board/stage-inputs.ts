@@ -17,6 +17,8 @@ export interface ResolvedPart {
   join: 'series' | 'parallel';
   /** Chosen by sizing, not typed. */
   sized: boolean;
+  /** Parameters of it are left to sizing. */
+  chooses: boolean;
   /** To be chosen by sizing. */
   open: boolean;
   /** How many pieces it is. */
@@ -123,7 +125,7 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
   const matched: (() => void)[] = [];
   const wholes = new Map<string, Range>();
   for (const { slot, def, params } of layout.parts) {
-    const part = resolvePart(slot, def, stage, given, ambient, chosen);
+    const part = resolvePart(slot, def, stage, given, ambient, chosen, links.get(`${slot}.value`)?.range ?? null);
     parts.push(part);
     const node: Record<string, unknown> = { value: part.value, join: part.join };
     const mine = stage.parts?.[slot];
@@ -134,7 +136,8 @@ export function stageInputs(kind: Kind, stage: StageDoc, links: Links, ambient: 
     } else if (part.range) put(node, 'value', path, part.range, false);
     for (const laid of params) {
       const typed = mine?.[laid.name] as Uncertain | undefined;
-      fill(node, laid, typed === undefined ? chosen?.ratings?.[laid.key] : typed, links.has(laid.key));
+      const left = typed === undefined || (typed === null && def.sizes?.includes(laid.name));
+      fill(node, laid, left ? (chosen?.ratings?.[laid.key] ?? typed) : typed, links.has(laid.key));
     }
     x.parts[slot] = node;
   }
@@ -197,22 +200,33 @@ export function isOpen(def: PartDef, named: boolean, value: unknown, given: Reco
 export const isOptional = (def: PartDef, given: Readonly<Record<string, unknown>>): boolean =>
   typeof def.optional === 'function' ? def.optional(given) : (def.optional ?? false);
 
-function resolvePart(slot: string, def: PartDef, stage: StageDoc, given: Record<string, unknown>, ambient: Range, chosen: Chosen | null): ResolvedPart {
+function resolvePart(
+  slot: string,
+  def: PartDef,
+  stage: StageDoc,
+  given: Record<string, unknown>,
+  ambient: Range,
+  chosen: Chosen | null,
+  brought: Range | null,
+): ResolvedPart {
   const doc = stage.parts?.[slot];
   const typed = doc?.value;
   const series = doc?.series ?? def.series ?? PART_TYPES[def.type].series;
   const join = chosen?.join?.[slot] ?? doc?.join ?? 'series';
   const unneeded = def.type === 'device' || (def.needed && !def.needed(given as never));
+  const chooses = def.sizes?.some((param) => (doc?.[param] ?? null) === null) ?? false;
   const open = !unneeded && isOpen(def, doc !== undefined, typed, given);
   const ratings = ratingsOf(slot, chosen, doc);
   const pieces = def.pieces?.(given as never) ?? 1;
-  const none = { slot, def, value: null, range: null, tolerance: 0, series, join, sized: false, open: false, pieces, ratings };
+  const none = { slot, def, value: null, range: null, tolerance: 0, series, join, sized: false, open: false, chooses, pieces, ratings };
   if (unneeded) return none;
+  // What a link brings is there: nothing is left to choose.
+  if (brought) return { ...none, value: brought.nominal, range: brought };
   const picked = chosen?.values[slot];
   if (open || (picked !== undefined && typed === undefined)) {
     const tolerance = doc?.tolerance ?? def.tolerance ?? 0;
     const value = picked ?? PART_TYPES[def.type].provisional;
-    return { slot, def, value, range: spreadOf(value, tolerance, doc?.tempco, ambient), tolerance, series, join, sized: true, open: true, pieces, ratings };
+    return { slot, def, value, range: spreadOf(value, tolerance, doc?.tempco, ambient), tolerance, series, join, sized: true, open: true, chooses, pieces, ratings };
   }
   if (doc === undefined && def.default !== undefined) {
     const tolerance = def.tolerance ?? 0;
@@ -234,7 +248,7 @@ const ratingsOf = (slot: string, chosen: Chosen | null, doc: PartDoc | undefined
     : Object.fromEntries(
         Object.entries(chosen.ratings).flatMap(([key, v]) => {
           const param = key.slice(slot.length + 1);
-          return key.startsWith(`${slot}.`) && doc?.[param] === undefined ? [[param, v] as const] : [];
+          return key.startsWith(`${slot}.`) && (doc?.[param] ?? null) === null ? [[param, v] as const] : [];
         }),
       );
 

@@ -60,7 +60,7 @@ const unused = (sum: Sum): Suggestion[] =>
 function unheard(sum: Sum): Suggestion[] {
   const heard = new Set(sum.stages.flatMap((s) => Object.values(s.doc.signals ?? {})));
   return sum.stages.flatMap((s) => {
-    const outs = signalPorts(s.kind).filter(([, p]) => p.role === 'out' && p.down && !p.event && !p.readings);
+    const outs = signalPorts(s.kind).filter(([, p]) => p.role === 'out' && p.down && !p.carries);
     return outs
       .filter(([port]) => !heard.has(`${s.id}.${port}`))
       .flatMap(([port]) => {

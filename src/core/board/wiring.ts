@@ -1,5 +1,5 @@
 import { railPorts, signalPorts } from '../stage/ports.ts';
-import type { RailPort, SignalPort } from '../stage/contract.ts';
+import type { Carries, RailPort, SignalPort } from '../stage/contract.ts';
 import type { StageNode } from './node.ts';
 
 export interface Finding {
@@ -173,6 +173,17 @@ function readRails(nodes: readonly StageNode[]): Map<string, Rail> {
   return rails;
 }
 
+/** What a wire carries, in a sentence. */
+const ON_WIRE: Readonly<Record<Carries | 'voltage', string>> = {
+  voltage: 'a voltage',
+  event: 'when something happens',
+  readings: 'readings',
+  air: 'a flow of air',
+  winding: 'a wound part',
+  gate: 'the drive of a gate',
+  switched: 'a switched current',
+};
+
 function readWires(nodes: readonly StageNode[], findings: Finding[]): Wire[] {
   const byId = new Map(nodes.map((n) => [n.doc.id, n]));
   const wires: Wire[] = [];
@@ -188,7 +199,16 @@ function readWires(nodes: readonly StageNode[], findings: Finding[]): Wire[] {
           stage: node.doc.id,
           text: `${node.title} listens to “${ref}”, but there is no stage “${id}”. Choose another signal, or disconnect it.`,
         });
-      else wires.push({ from, fromPort, to: node, toPort: port, def });
+      else {
+        const sort = from.kind.signals[fromPort]?.carries;
+        if (sort !== def.carries)
+          findings.push({
+            severity: 'must',
+            stage: node.doc.id,
+            text: `“${port}” of ${node.title} hears ${ON_WIRE[def.carries ?? 'voltage']}, but “${ref}” carries ${ON_WIRE[sort ?? 'voltage']}. Choose another signal, or disconnect it.`,
+          });
+        wires.push({ from, fromPort, to: node, toPort: port, def });
+      }
     }
   }
   return wires;

@@ -79,7 +79,7 @@ export function byFormula(cell: Cell, volt: (port: string) => number | null, dea
       elements.push(ohms(`${port}-input`, port, '0', Number.isFinite(Number(load ?? INPUT)) ? Math.max(1, Number(load ?? INPUT)) : INPUT));
       continue;
     }
-    if (def.event || def.readings || node.kind.rails[port]?.role === 'provides') continue;
+    if (def.carries || node.kind.rails[port]?.role === 'provides') continue;
     const down = signalDown(cell, def.down);
     if (!down?.dc || !Number.isFinite(down.dc.nominal)) continue;
     const from = heard[0];

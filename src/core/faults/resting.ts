@@ -204,7 +204,7 @@ export class RestingBoard {
       }
     }
     for (const [port, def] of signalPorts(node.kind)) {
-      if (def.role !== 'in' || def.event || def.readings || driven(port) || done.has(port)) continue;
+      if (def.role !== 'in' || def.carries || driven(port) || done.has(port)) continue;
       if (def.exists && !def.exists(node.inputs.x.given)) continue;
       const level = number(def.fills.voltage) ?? number(def.fills.nominal);
       if (level !== null) source(port, level, number(def.fills.sourceResistance) ?? 0);
@@ -230,7 +230,7 @@ export class RestingBoard {
         .filter(([port, def]) => def.role !== 'battery' && (def.role === 'provides' || doc.rails?.[port] !== undefined || this.#mentions(doc.id, port)))
         .map(([port]) => port);
       const signals = signalPorts(kind)
-        .filter(([port, def]) => !def.event && !def.readings && (!def.exists || def.exists(inputs.x.given)) && this.#mentions(doc.id, port))
+        .filter(([port, def]) => !def.carries && (!def.exists || def.exists(inputs.x.given)) && this.#mentions(doc.id, port))
         .map(([port]) => port);
       const own = this.#tellings.get(kind.id)!.atRest?.(inputs.x as never, cell.node.judged.env as never).points ?? [];
       return [...new Set([...rails, ...signals, ...own])].map((at): TestPoint => {

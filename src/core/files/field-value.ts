@@ -16,7 +16,9 @@ export function fieldIssues(field: Field, value: unknown, path: string): Issue[]
     case 'choice':
       return field.choices.includes(value as string) ? [] : one(`expected one of ${field.choices.join(', ')}, seen ${seen(value)}.`);
     case 'flag':
-      return typeof value === 'boolean' ? [] : one(`expected true or false, seen ${seen(value)}.`);
+      return typeof value === 'boolean' || (value === null && field.default === null) ? [] : one(`expected true or false, seen ${seen(value)}.`);
+    case 'text':
+      return value === null || isText(value) ? [] : one(`expected a text of at most ${LONGEST} characters, seen ${seen(value)}.`);
     case 'list':
       return listIssues(field, value, path);
     case 'rows':
@@ -114,10 +116,7 @@ function rowsIssues(field: RowsField, value: unknown, path: string): Issue[] {
 function cellIssues(column: Column, value: unknown, path: string): Issue[] {
   if ('choices' in column)
     return column.choices.includes(value as string) ? [] : [{ path, message: `expected one of ${column.choices.join(', ')}, seen ${seen(value)}.` }];
-  if ('text' in column)
-    return typeof value === 'string' && value.length <= LONGEST
-      ? []
-      : [{ path, message: `expected a text of at most ${LONGEST} characters, seen ${seen(value)}.` }];
+  if ('text' in column) return isText(value) ? [] : [{ path, message: `expected a text of at most ${LONGEST} characters, seen ${seen(value)}.` }];
   if ('addresses' in column) return addressIssues(value, path);
   if ('parts' in column)
     return Array.isArray(value) && value.length > 0 && value.length <= 9 && value.every((v) => typeof v === 'string')
@@ -136,6 +135,7 @@ function cellIssues(column: Column, value: unknown, path: string): Issue[] {
   return [{ path, message: `expected a number, seen ${seen(value)}.` }];
 }
 const LONGEST = 60;
+const isText = (value: unknown): value is string => typeof value === 'string' && value.length <= LONGEST;
 
 /** Addresses of a two-wire bus: whole numbers from 0 to 127, no more than there are. */
 function addressIssues(value: unknown, path: string): Issue[] {

@@ -41,7 +41,9 @@ function fieldSchema(f: Field): Json {
     case 'choice':
       return { ...doc, enum: f.choices };
     case 'flag':
-      return { ...doc, type: 'boolean' };
+      return { ...doc, type: f.default === null ? ['boolean', 'null'] : 'boolean' };
+    case 'text':
+      return { ...doc, type: ['string', 'null'], maxLength: 60 };
     case 'list':
       return { ...doc, 'x-unit': f.unit, type: f.single ? ['array', 'number'] : 'array', items: { type: 'number' } };
     case 'rows':

@@ -22,6 +22,8 @@ const fieldAnswer = (f: Field): Record<string, unknown> => {
       return { unit: 'choice', default: f.default, choices: f.choices, ...doc };
     case 'flag':
       return { unit: 'boolean', default: f.default, ...doc };
+    case 'text':
+      return { unit: 'text', default: f.default, ...doc };
     case 'list':
       return { unit: f.unit, list: true, default: f.default, ...doc };
     case 'rows':

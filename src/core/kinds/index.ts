@@ -281,6 +281,22 @@ const HOUSE: readonly Entry[] = [
     tell: () => import('./interface/level-shift/telling.ts'),
   },
   { id: 'pwm-dac', load: () => import('./conversion/pwm-dac/index.ts').then((m) => m.pwmDac), tell: () => import('./conversion/pwm-dac/telling.ts') },
+  { id: 'fan', load: () => import('./thermal/fan/index.ts').then((m) => m.fan), tell: () => import('./thermal/fan/telling.ts') },
+  {
+    id: 'mains-separation',
+    load: () => import('./layout/mains-separation/index.ts').then((m) => m.mainsSeparation),
+    tell: () => import('./layout/mains-separation/telling.ts'),
+  },
+  {
+    id: 'inductor-winding',
+    load: () => import('./magnetics/inductor-winding/index.ts').then((m) => m.inductorWinding),
+    tell: () => import('./magnetics/inductor-winding/telling.ts'),
+  },
+  {
+    id: 'transformer-winding',
+    load: () => import('./magnetics/transformer-winding/index.ts').then((m) => m.transformerWinding),
+    tell: () => import('./magnetics/transformer-winding/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

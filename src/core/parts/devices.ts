@@ -1,4 +1,5 @@
 import { CHEMISTRIES, type ChemistryId } from '../physics/cells.ts';
+import { POWER_DEVICES } from './power-devices.ts';
 import type { Uncertain } from '../quantity/uncertain.ts';
 
 /** What a place on a board can take. */
@@ -18,6 +19,9 @@ export const DEVICE_SORTS = [
   'LED',
   'crystal',
   'thermistor',
+  'fan',
+  'transformer core',
+  'inductor core',
 ] as const;
 export type DeviceSort = (typeof DEVICE_SORTS)[number];
 
@@ -507,6 +511,7 @@ export const GENERIC_DEVICES: readonly Device[] = [
   sink('finned sink 50 mm, 10 K/W', 10, 0.05, 0.05, 8, 0.02, 0.05),
   sink('finned profile 75 mm, 5 K/W', 5, 0.075, 0.075, 10, 0.025, 0.14),
   sink('finned profile 100 mm, 2.5 K/W', 2.5, 0.1, 0.1, 12, 0.035, 0.36),
+  ...POWER_DEVICES,
 ];
 
 /** Devices for a place, of those that go with the choices of its stage. */

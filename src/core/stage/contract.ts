@@ -189,6 +189,8 @@ export interface SignalDown {
   duty: Range | null;
   /** Readings instead of a voltage: channels, how often each is read (Hz), and bits of each. */
   data: { channels: Range; rate: Range; bits: Range | null } | null;
+  /** Figures of what is no voltage, by their meaning. */
+  figures: Readonly<Partial<Record<SignalFigure, Range | null>>>;
   /** Capacitance that stands at the output, F, as a charge reservoir. */
   reservoir: Range | null;
   /** Attenuation of the path relative to DC at a frequency, dB with its ends. */
@@ -196,6 +198,21 @@ export interface SignalDown {
   /** The same at the nominal board, for what asks at very many frequencies. */
   falls: (frequency: number) => number;
 }
+
+/**
+ * Figures that a wire carries where it is no voltage: a flow (m³/s); inductance without bias (H), resistance (Ω), the current
+ * at which it saturates (A), the share of inductance lost there, and the current that heats it to its limit (A); a current that is switched (A), and the voltage (V).
+ */
+export const SIGNAL_FIGURES = ['flow', 'inductance', 'windingResistance', 'saturation', 'rollOff', 'heats', 'current', 'switched'] as const;
+export type SignalFigure = (typeof SIGNAL_FIGURES)[number];
+
+/**
+ * Figures that go up such a wire: what the switches of a bridge ask of their gate drive (V/s, V, °C); what passes beside an
+ * open switch (A); what flows in a wound inductor, direct and peak to peak (A), how often (Hz), and what of its heat whoever
+ * takes it counts already (W).
+ */
+export const SIGNAL_ASKS = ['slope', 'bus', 'junction', 'leakage', 'direct', 'swing', 'repetition', 'counted'] as const;
+export type SignalAsk = (typeof SIGNAL_ASKS)[number];
 
 /** What arrives at a stage, by input. */
 export type Incoming = Readonly<Record<string, SignalDown | undefined>>;
@@ -222,14 +239,28 @@ type SignalFill =
   | 'resolution'
   | 'maximum'
   | 'attenuationFrequency'
-  | 'sampleRate';
-type SignalBack = 'loadResistance' | 'bias' | 'fullScale' | 'resolution' | 'maximum' | 'attenuationFrequency' | 'sampleRate';
+  | 'sampleRate'
+  | SignalFigure
+  | SignalAsk;
+type SignalBack =
+  | 'loadResistance'
+  | 'bias'
+  | 'fullScale'
+  | 'resolution'
+  | 'maximum'
+  | 'attenuationFrequency'
+  | 'sampleRate'
+  | SignalAsk;
+
+/**
+ * What is on a wire that is no signal: when something happens (s), readings, a flow of air, what a wound inductor is, what a
+ * driver and its power switches know of each other, a current that is switched.
+ */
+export type Carries = 'event' | 'readings' | 'air' | 'winding' | 'gate' | 'switched';
 
 interface SignalPortOf<N extends string> {
-  /** Carries when something happens, s, instead of a voltage: no level to draw, and only another such port hears it. */
-  event?: true;
-  /** Carries readings instead of a voltage: only who takes readings is offered it. */
-  readings?: true;
+  /** What it carries instead of a voltage: it has no level to draw, and only another such port hears it. */
+  carries?: Carries;
   /** Whether the stage has this port with what is chosen; it always has where nothing is said. */
   exists?: (given: Given) => boolean;
   fills: Readonly<Partial<Record<SignalFill, N>>>;
@@ -453,7 +484,7 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   /** Fields that only links fill. */
   carried: C;
   /** What only the designer knows, with a usual value: left out, a must stays open on purpose. */
-  asks?: Readonly<Record<string, number>>;
+  asks?: Readonly<Record<string, number | boolean | string>>;
   /** Combinations of typed values that make no sense. `linked` names fields a link will fill. */
   refuse?: (x: Inputs<G, P, C>, linked: ReadonlySet<string>) => Refusal[];
   size?: (s: Sizing, x: Inputs<G, P, C>) => Offer[];
@@ -486,7 +517,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   driven?: true;
   /** A store of energy: the outcomes that say how long it lasts (s) and what it gives on average (A). */
   lasts?: { time: keyof O & string; current: keyof O & string };
-  confirm: readonly { id: string; text: string }[];
+  /** What only a person can see to; with `given` that field says so too: yes, or who it was. */
+  confirm: readonly { id: string; text: string; given?: keyof NoInfer<G> & string }[];
   cautions: readonly string[];
   /** Searched beside title, aliases and purpose. */
   group: 'Supply' | 'Signal' | 'Conversion' | 'Load' | 'Heat';

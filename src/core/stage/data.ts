@@ -44,7 +44,15 @@ export interface FlagField {
   type: 'flag';
   /** What it is called, where a name means something else here than elsewhere. */
   title?: string;
-  default: boolean;
+  /** null: nobody said yet. */
+  default: boolean | null;
+  doc?: string;
+}
+/** Words that a person writes, or none. */
+export interface TextField {
+  type: 'text';
+  title?: string;
+  default: string | null;
   doc?: string;
 }
 export interface ListField {
@@ -84,7 +92,7 @@ export interface RowsField {
 }
 /** A row as it is typed. */
 export type Row = Readonly<Record<string, Uncertain | string | null | readonly string[] | readonly number[]>>;
-export type Field = NumberField | ChoiceField | FlagField | ListField | RowsField;
+export type Field = NumberField | ChoiceField | FlagField | TextField | ListField | RowsField;
 export type Fields = Readonly<Record<string, Field>>;
 
 /** The givens of a stage as its parts see them; a kind writes the type out, so that its own parts' types are found without them. */
@@ -106,6 +114,8 @@ export interface PartDef {
   /** The part does not exist for these choices. */
   needed?: (given: Given) => boolean;
   params?: Readonly<Record<string, NumberField | ChoiceField | FlagField>>;
+  /** Parameters that sizing chooses where nobody typed them: turns, wire. */
+  sizes?: readonly string[];
   /** The sort of generic devices that fit here. */
   takes?: DeviceSort;
   /** How many pieces the slot stands for; one where nothing is said. */
@@ -176,12 +186,16 @@ export type ValueOf<F> = F extends { type: 'number' }
   : F extends { type: 'choice'; choices: readonly (infer C)[] }
     ? C
     : F extends { type: 'flag' }
-      ? boolean
-      : F extends { type: 'list' }
-        ? readonly number[]
-        : F extends { type: 'rows'; columns: infer C }
-          ? readonly { readonly [K in keyof C]: CellOf<C[K]> }[]
-          : never;
+      ? F extends { default: null }
+        ? boolean | null
+        : boolean
+      : F extends { type: 'text' }
+        ? string | null
+        : F extends { type: 'list' }
+          ? readonly number[]
+          : F extends { type: 'rows'; columns: infer C }
+            ? readonly { readonly [K in keyof C]: CellOf<C[K]> }[]
+            : never;
 
 type ParamsOf<P> = P extends { params: infer Q } ? { readonly [K in keyof Q]: ValueOf<Q[K]> } : unknown;
 /** A part as `evaluate` sees it: `value` in SI, null where it is not fitted. */

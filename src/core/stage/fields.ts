@@ -1,6 +1,6 @@
 import type { Uncertain } from '../quantity/uncertain.ts';
 import type { Unit } from '../quantity/units.ts';
-import type { ChoiceField, FlagField, ListField, NumberField } from './contract.ts';
+import type { ChoiceField, FlagField, ListField, NumberField, TextField } from './contract.ts';
 
 type Bounds = Partial<Pick<NumberField, 'min' | 'above' | 'below' | 'max' | 'integer' | 'oneOf' | 'title' | 'level'>> & { any?: true };
 
@@ -40,7 +40,13 @@ export const choice = <const C extends readonly string[]>(choices: C, value: C[n
 });
 
 /** Yes or no. */
-export const flag = (value: boolean, doc?: string): FlagField => ({ type: 'flag', default: value, ...(doc ? { doc } : {}) });
+export const flag = (value: boolean, doc?: string): FlagField & { default: boolean } => ({ type: 'flag', default: value, ...(doc ? { doc } : {}) });
+
+/** Yes, no, or nobody said yet: what only a person can see to. */
+export const said = (title: string, doc?: string): FlagField & { default: null } => ({ type: 'flag', default: null, title, ...(doc ? { doc } : {}) });
+
+/** A line that a person writes, empty at first. */
+export const text = (title: string, doc?: string): TextField => ({ type: 'text', default: null, title, ...(doc ? { doc } : {}) });
 
 /** A list of numbers. */
 export const list = (unit: Unit, value: readonly number[], doc?: string, more: Pick<ListField, 'above' | 'filled' | 'single' | 'counts'> = {}): ListField => ({

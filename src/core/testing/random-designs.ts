@@ -46,7 +46,9 @@ function given(field: Field, random: () => number, w: Wildness): GivenValue | un
     case 'choice':
       return field.choices[Math.floor(random() * field.choices.length)];
     case 'flag':
-      return random() < 0.5;
+      return random() < (field.default === null ? 0.8 : 0.5);
+    case 'text':
+      return 'somebody';
     default:
       return undefined;
   }

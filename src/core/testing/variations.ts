@@ -10,7 +10,8 @@ type Around = Pick<StageDoc, 'given' | 'parts'>;
 function around(kind: Kind): Around[] {
   const givens = Object.entries(kind.given as Record<string, Field>).flatMap(([name, f]): NonNullable<StageDoc['given']>[] => {
     if (f.type === 'choice') return f.choices.map((c) => ({ [name]: c }));
-    if (f.type === 'flag') return [{ [name]: !f.default }];
+    if (f.type === 'flag') return f.default === null ? [{ [name]: true }, { [name]: false }] : [{ [name]: !f.default }];
+    if (f.type === 'text') return [{ [name]: 'somebody' }];
     if (f.type !== 'number') return [];
     if (f.oneOf) return f.oneOf.map((v) => ({ [name]: v }));
     if (f.default === null) return [1e-3, 1, 100].map((v) => ({ [name]: v }));

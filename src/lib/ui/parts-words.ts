@@ -7,6 +7,9 @@ import { paramTitle } from './words.ts';
 /** Sorts as headings. */
 export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
   diode: 'Diodes',
+  fan: 'Fans',
+  'transformer core': 'Cores for transformers',
+  'inductor core': 'Cores for inductors',
   shunt: 'Zeners and shunt references',
   regulator: 'Regulators',
   suppressor: 'Suppressors',

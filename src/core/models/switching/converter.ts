@@ -1,3 +1,4 @@
+import type { Judged } from '../../stage/judged.ts';
 import { isAbsent, none, standing, type Absent, type Value } from '../../math/absent.ts';
 import { converterAt, boundary, leastInput, rightHalfPlaneZero, type Converter, type Point } from '../../physics/converter.ts';
 import { STATE_DRAWS, STATE_LOADS, type StateId } from '../../stage/contract.ts';
@@ -313,6 +314,23 @@ export const converterOut = {
   loads: STATE_LOADS,
   fills: { minimum: 'minimumVoltage', maximum: 'maximumVoltage' },
   gives: { voltage: 'outputVoltage', ripple: 'outputRipple', rippleFrequency: 'rippleFrequency', currentLimit: 'maximumLoadCurrent' },
+} as const;
+/** Its inductor may be a wound one of another stage, which hears what flows in it. */
+export const converterSignals = {
+  inductor: {
+    role: 'in',
+    carries: 'winding',
+    fills: { inductance: 'L1.value', windingResistance: 'L1.dcr', saturation: 'L1.saturationCurrent', rollOff: 'L1.rollOff', heats: 'L1.currentRating' },
+    back: {
+      direct: (c: Judged) => {
+        const [peak, ripple] = [c.pick('peakCurrent'), c.pick('rippleCurrent')];
+        return peak && ripple && { nominal: peak.nominal - ripple.nominal / 2, low: Math.max(0, peak.low - ripple.high / 2), high: peak.high - ripple.low / 2 };
+      },
+      swing: 'rippleCurrent',
+      repetition: 'switchingFrequency',
+      counted: 'inductorDissipation',
+    },
+  },
 } as const;
 export const converterWarm = [
   { part: 'U1', check: 'junction-temperature', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'U1.maximumJunction' },

@@ -66,6 +66,24 @@
         {#each field.choices as c (c)}<option>{c}</option>{/each}
       </select>
       {#if help}<span class="small soft doc">{help}</span>{/if}
+    {:else if field.type === 'flag' && field.default === null}
+      <select
+        aria-label={label}
+        value={typed === true ? 'yes' : typed === false ? 'no' : 'not known'}
+        onchange={(e) => editor.setGiven(name, e.currentTarget.value === 'not known' ? null : e.currentTarget.value === 'yes')}
+      >
+        {#each ['not known', 'yes', 'no'] as c (c)}<option>{c}</option>{/each}
+      </select>
+      {#if help}<span class="small soft doc">{help}</span>{/if}
+    {:else if field.type === 'text'}
+      <input
+        type="text"
+        aria-label={label}
+        maxlength="60"
+        value={(typed as string | null | undefined) ?? ''}
+        onchange={(e) => editor.setGiven(name, e.currentTarget.value.trim() || null)}
+      />
+      {#if help}<span class="small soft doc">{help}</span>{/if}
     {:else if field.type === 'flag'}
       <label class="flag"
         ><input type="checkbox" checked={(typed as boolean | undefined) ?? field.default} onchange={(e) => editor.setGiven(name, e.currentTarget.checked)} /> yes</label

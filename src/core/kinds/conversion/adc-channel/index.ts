@@ -289,7 +289,7 @@ export const adcChannel = defineKind({
     },
     out: {
       role: 'out',
-      readings: true,
+      carries: 'readings',
       fills: { sampleRate: 'sampleRate' },
       down: (c) => ({ data: { channels: exactly(1), rate: c.must('sampleRate'), bits: c.range('resolution') } }),
     },

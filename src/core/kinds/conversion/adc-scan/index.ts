@@ -13,7 +13,7 @@ const places = Object.fromEntries(
     `in${i + 1}`,
     {
       role: 'in',
-      readings: true,
+      carries: 'readings',
       fills: {},
       back: { sampleRate: 'channelRate' },
       exists: (g: Given) => i < (g.converters as number) * (g.channelsPerConverter as number),
@@ -113,7 +113,7 @@ export const adcScan = defineKind({
     ...places,
     out: {
       role: 'out',
-      readings: true,
+      carries: 'readings',
       fills: {},
       down: (c, incoming) => {
         const g = c.x.given;

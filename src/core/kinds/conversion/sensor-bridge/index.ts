@@ -111,7 +111,7 @@ export const sensorBridge = defineKind({
       gives: {},
     },
   },
-  signals: { out: { role: 'out', readings: true, fills: {}, down: () => ({}) } },
+  signals: { out: { role: 'out', carries: 'readings', fills: {}, down: () => ({}) } },
   acquires: {
     unit: 'kg',
     terms: (c) => {

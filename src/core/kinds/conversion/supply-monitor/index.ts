@@ -124,7 +124,7 @@ export const supplyMonitor = defineKind({
   signals: {
     out: {
       role: 'out',
-      readings: true,
+      carries: 'readings',
       fills: {},
       down: (c) => ({
         dc: c.pick('pinVoltage'),

@@ -87,11 +87,11 @@ export const serialLink = defineKind({
   mendFirst: ['baud-mismatch'],
   rails: {},
   signals: {
-    in: { role: 'in', readings: true, fills: { dataChannels: 'channels', dataRate: 'sampleRate', dataBits: 'bitsPerSample' } },
+    in: { role: 'in', carries: 'readings', fills: { dataChannels: 'channels', dataRate: 'sampleRate', dataBits: 'bitsPerSample' } },
     clock: { role: 'in', fills: { clock: 'clockFrequency' } },
     out: {
       role: 'out',
-      readings: true,
+      carries: 'readings',
       fills: {},
       down: (c) => ({ data: { channels: exactly(c.x.given.channels), rate: c.must('sampleRate'), bits: exactly(c.x.given.bitsPerSample) } }),
     },

@@ -98,7 +98,7 @@ export const boostConverter = defineKind({
     },
     out: shared.converterOut,
   },
-  signals: {},
+  signals: shared.converterSignals,
   warm: shared.converterWarm,
   heat: shared.converterHeat,
   confirm: [

@@ -18,6 +18,7 @@ import {
   feedbackBottom,
   feedbackTop,
   converterOut,
+  converterSignals,
   converterWarm,
 } from '../../../models/switching/converter.ts';
 import { sizeConverter } from '../../../models/switching/sizing.ts';
@@ -164,7 +165,7 @@ export const buckConverter = defineKind({
     },
     out: converterOut,
   },
-  signals: {},
+  signals: converterSignals,
   warm: converterWarm,
   heat: converterHeat,
   confirm: [

@@ -95,7 +95,7 @@ export const invertingConverter = defineKind({
     },
     out: { ...shared.converterOut, signed: true },
   },
-  signals: {},
+  signals: shared.converterSignals,
   warm: shared.converterWarm,
   heat: shared.converterHeat,
   confirm: [

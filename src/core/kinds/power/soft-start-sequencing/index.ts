@@ -199,8 +199,8 @@ export const softStartSequencing = defineKind({
     out: { role: 'provides', fills: { load: 'loadCurrent' }, gives: { voltage: 'railVoltage', currentLimit: 'sourceCurrentLimit' } },
   },
   signals: {
-    in: { role: 'in', event: true, fills: { voltage: 'predecessorReady' } },
-    ready: { role: 'out', event: true, fills: {}, down: (c) => ({ dc: c.pick('readyTime') }) },
+    in: { role: 'in', carries: 'event', fills: { voltage: 'predecessorReady' } },
+    ready: { role: 'out', carries: 'event', fills: {}, down: (c) => ({ dc: c.pick('readyTime') }) },
   },
   startUp: { start: 'startTime', ready: 'readyTime', inrush: 'inputInrush', running: 'inputCurrent', before: 'sourceCurrentBefore' },
   heat: (x, o) => {

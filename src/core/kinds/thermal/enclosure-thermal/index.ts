@@ -105,7 +105,7 @@ export const enclosureThermal = defineKind({
     ),
   },
   rails: {},
-  signals: {},
+  signals: { air: { role: 'in', carries: 'air', fills: { flow: 'fanFlow' }, exists: (g) => g.style === 'fan' } },
   outdoors: true,
   shelter: { link: 'inside', heat: 'totalDissipation', hottest: 'hotPower', temperature: 'insideTemperature' },
   confirm: [{ id: 'openings', text: 'No opening lets fingers, wires or drops reach parts at mains or high voltage.' }],

@@ -1,0 +1,129 @@
+import type { Uncertain } from '../quantity/uncertain.ts';
+import type { Device } from './devices.ts';
+
+// Typical devices of power stages, of no maker: fans, cores, switches. What lies between makers is their spread.
+
+const fan = (title: string, volts: number, amps: number, flow: number, pascal: number, noise: number): Device => ({
+  sort: 'fan',
+  title,
+  params: {
+    nominalVoltage: volts,
+    currentRating: amps,
+    startRatio: 2.5,
+    startVoltage: 0.5 * volts,
+    minimumDuty: 0.2,
+    minimumSpeed: 0.25,
+    freeFlow: { nominal: flow, tolerance: 0.1 },
+    staticPressure: { nominal: pascal, tolerance: 0.1 },
+    noise,
+    lifeTime: 50000,
+    lifeTemperature: 40,
+  },
+});
+
+interface Shape {
+  area: number;
+  window: number;
+  breadth: number;
+  turn: number;
+  volume: number;
+  kelvin: number;
+}
+const mm2 = (v: number) => v * 1e-6;
+/** Laminations of silicon steel: loss per volume at 50 Hz and 1 T, hot flux with its spread. */
+const laminated = (title: string, s: Shape): Device => ({
+  sort: 'transformer core',
+  title,
+  params: {
+    coreArea: s.area,
+    windowArea: s.window,
+    windowBreadth: s.breadth,
+    meanTurnLength: s.turn,
+    coreVolume: s.volume,
+    maximumFlux: { nominal: 1.4, low: 1.3, high: 1.5 },
+    lossDensity: { nominal: 11000, tolerance: 0.2 },
+    lossFrequency: 50,
+    lossFlux: 1,
+    frequencyExponent: 1.4,
+    fluxExponent: 2,
+    thermalResistance: s.kelvin,
+    maximumTemperature: 110,
+  },
+});
+/** Power ferrite at 100 kHz and 0.1 T, 100 °C; it saturates lower the hotter it is. */
+const ferrite = (title: string, s: Shape): Device => ({
+  sort: 'transformer core',
+  title,
+  params: {
+    coreArea: s.area,
+    windowArea: s.window,
+    windowBreadth: s.breadth,
+    meanTurnLength: s.turn,
+    coreVolume: s.volume,
+    maximumFlux: { nominal: 0.35, low: 0.32, high: 0.39 },
+    lossDensity: { nominal: 80000, tolerance: 0.2 },
+    lossFrequency: 1e5,
+    lossFlux: 0.1,
+    frequencyExponent: 1.45,
+    fluxExponent: 2.6,
+    thermalResistance: s.kelvin,
+    maximumTemperature: 110,
+  },
+});
+
+const choke = (title: string, params: Record<string, Uncertain>): Device => ({
+  sort: 'inductor core',
+  title,
+  params: { frequencyExponent: 1.4, maximumTemperature: 110, lossFrequency: 1e5, ...params },
+});
+const powder = (title: string, factor: number, area: number, path: number, window: number, turn: number, kelvin: number, half: number): Device =>
+  choke(title, {
+    inductanceFactor: { nominal: factor, tolerance: 0.08 },
+    coreArea: area,
+    pathLength: path,
+    coreVolume: area * path,
+    windowArea: window,
+    meanTurnLength: turn,
+    maximumFlux: { nominal: 0.9, tolerance: 0.1 },
+    halfBias: { nominal: half, tolerance: 0.1 },
+    biasExponent: 1.8,
+    lossDensity: { nominal: 250000, tolerance: 0.2 },
+    lossFlux: 0.05,
+    fluxExponent: 2.1,
+    thermalResistance: kelvin,
+  });
+const gapped = (title: string, s: Shape & { path: number; height: number }): Device =>
+  choke(title, {
+    coreArea: s.area,
+    pathLength: s.path,
+    relativePermeability: { nominal: 2000, low: 1500, high: 2600 },
+    windowHeight: s.height,
+    windowArea: s.window,
+    meanTurnLength: s.turn,
+    coreVolume: s.volume,
+    maximumFlux: { nominal: 0.35, low: 0.32, high: 0.39 },
+    lossDensity: { nominal: 80000, tolerance: 0.2 },
+    lossFlux: 0.1,
+    fluxExponent: 2.6,
+    thermalResistance: s.kelvin,
+  });
+
+export const POWER_DEVICES: readonly Device[] = [
+  fan('fan 40 mm, 12 V', 12, 0.08, 0.003, 35, 27),
+  fan('fan 60 mm, 12 V', 12, 0.1, 0.009, 35, 29),
+  fan('fan 80 mm, 12 V, quiet', 12, 0.09, 0.014, 22, 24),
+  fan('fan 80 mm, 12 V, strong', 12, 0.2, 0.022, 55, 36),
+  fan('fan 120 mm, 24 V', 24, 0.15, 0.045, 55, 38),
+  laminated('laminated core, 20 VA size', { area: mm2(420), window: mm2(250), breadth: 0.024, turn: 0.105, volume: 4.5e-5, kelvin: 11 }),
+  laminated('laminated core, 50 VA size', { area: mm2(720), window: mm2(360), breadth: 0.03, turn: 0.135, volume: 9.5e-5, kelvin: 7 }),
+  laminated('laminated core, 120 VA size', { area: mm2(1200), window: mm2(620), breadth: 0.038, turn: 0.175, volume: 2.1e-4, kelvin: 4.2 }),
+  ferrite('ferrite core, 25 mm', { area: mm2(52), window: mm2(58), breadth: 0.015, turn: 0.05, volume: 3e-6, kelvin: 34 }),
+  ferrite('ferrite core, 34 mm', { area: mm2(97), window: mm2(120), breadth: 0.02, turn: 0.06, volume: 7.6e-6, kelvin: 20 }),
+  ferrite('ferrite core, 42 mm', { area: mm2(180), window: mm2(180), breadth: 0.026, turn: 0.085, volume: 1.75e-5, kelvin: 13 }),
+  powder('powder toroid 16 mm', 6e-8, mm2(15), 0.041, mm2(70), 0.02, 55, 7000),
+  powder('powder toroid 27 mm', 7.5e-8, mm2(46), 0.0635, mm2(150), 0.035, 28, 9000),
+  powder('powder toroid 40 mm', 9e-8, mm2(107), 0.098, mm2(420), 0.055, 16, 9000),
+  gapped('gapped ferrite 20 mm', { area: mm2(31), window: mm2(34), breadth: 0.01, turn: 0.035, volume: 1.4e-6, kelvin: 48, path: 0.045, height: 0.01 }),
+  gapped('gapped ferrite 25 mm', { area: mm2(52), window: mm2(60), breadth: 0.011, turn: 0.045, volume: 2.9e-6, kelvin: 34, path: 0.057, height: 0.015 }),
+  gapped('gapped ferrite 34 mm', { area: mm2(97), window: mm2(120), breadth: 0.02, turn: 0.06, volume: 7.6e-6, kelvin: 20, path: 0.078, height: 0.02 }),
+];
