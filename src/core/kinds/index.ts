@@ -297,6 +297,12 @@ const HOUSE: readonly Entry[] = [
     load: () => import('./magnetics/transformer-winding/index.ts').then((m) => m.transformerWinding),
     tell: () => import('./magnetics/transformer-winding/telling.ts'),
   },
+  {
+    id: 'transistor-switch',
+    load: () => import('./drive/transistor-switch/index.ts').then((m) => m.transistorSwitch),
+    tell: () => import('./drive/transistor-switch/telling.ts'),
+  },
+  { id: 'relay-driver', load: () => import('./drive/relay-driver/index.ts').then((m) => m.relayDriver), tell: () => import('./drive/relay-driver/telling.ts') },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

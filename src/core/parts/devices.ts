@@ -20,6 +20,9 @@ export const DEVICE_SORTS = [
   'crystal',
   'thermistor',
   'fan',
+  'switching transistor',
+  'relay',
+  'solid-state relay',
   'transformer core',
   'inductor core',
 ] as const;

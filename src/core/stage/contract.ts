@@ -356,6 +356,14 @@ export interface BringUpStep {
   expect?: { point: string; unit: Unit; low: number; nominal: number; high: number };
 }
 
+/** A place at a voltage. */
+export interface Live {
+  volts: number;
+  what: string;
+  mains?: boolean;
+  alternates?: boolean;
+}
+
 /** A device whose junction is judged, and what lies between it and the air. The names are outcomes, givens or parameters. */
 export interface WarmDevice<N extends string = string> {
   part: string;
@@ -509,6 +517,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   shelter?: Shelter;
   /** Starts at a time of its own: what the other starters on the same rail draw meanwhile fills `before`. Names are outcomes. */
   startUp?: Readonly<Record<'start' | 'ready' | 'inrush' | 'running' | 'before', NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>;
+  /** A voltage on it that can hurt: where, how much (rms where it alternates), and whether it is mains; null where none can. */
+  live?: (x: Inputs<G, P, C>) => Live | null;
   /** Not inside the board's enclosure unless the stage says so: a panel in the sun. */
   outdoors?: true;
   /** Power taken from outside the board (a source), W per copy at nominal in a state; `drawn` is what its rails give then, A. */

@@ -8,6 +8,9 @@ import { paramTitle } from './words.ts';
 export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
   diode: 'Diodes',
   fan: 'Fans',
+  relay: 'Relays',
+  'solid-state relay': 'Solid-state relays',
+  'switching transistor': 'Switching transistors',
   'transformer core': 'Cores for transformers',
   'inductor core': 'Cores for inductors',
   shunt: 'Zeners and shunt references',
