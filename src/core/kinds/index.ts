@@ -303,6 +303,8 @@ const HOUSE: readonly Entry[] = [
     tell: () => import('./drive/transistor-switch/telling.ts'),
   },
   { id: 'relay-driver', load: () => import('./drive/relay-driver/index.ts').then((m) => m.relayDriver), tell: () => import('./drive/relay-driver/telling.ts') },
+  { id: 'snubber', load: () => import('./drive/snubber/index.ts').then((m) => m.snubber), tell: () => import('./drive/snubber/telling.ts') },
+  { id: 'gate-drive', load: () => import('./drive/gate-drive/index.ts').then((m) => m.gateDrive), tell: () => import('./drive/gate-drive/telling.ts') },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

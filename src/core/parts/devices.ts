@@ -21,6 +21,8 @@ export const DEVICE_SORTS = [
   'thermistor',
   'fan',
   'switching transistor',
+  'power switch',
+  'gate driver',
   'relay',
   'solid-state relay',
   'transformer core',

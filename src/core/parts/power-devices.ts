@@ -195,7 +195,63 @@ const solidState = (
   },
 });
 
+const power = (title: string, p: Record<string, Uncertain>): Device => ({ sort: 'power switch', title, params: p });
+const spread = (nominal: number, tolerance = 0.15): Uncertain => ({ nominal, tolerance });
+const driver = (title: string, up: number, down: number, amps: number, quiescent: number, mismatch: number, kelvin: number): Device => ({
+  sort: 'gate driver',
+  title,
+  params: {
+    sourceResistance: { nominal: up, low: 0.7 * up, high: 1.6 * up },
+    sinkResistance: { nominal: down, low: 0.7 * down, high: 1.6 * down },
+    peakSource: amps,
+    peakSink: amps,
+    quiescentCurrent: quiescent,
+    mismatch,
+    junctionToAmbient: kelvin,
+    maximumJunction: 125,
+  },
+});
+
 export const POWER_DEVICES: readonly Device[] = [
+  power('silicon MOSFET 60 V, 8 mΩ', {
+    gateCharge: spread(4e-8),
+    gateDrainCharge: spread(8e-9),
+    plateauVoltage: spread(4.6, 0.1),
+    gateThreshold: { nominal: 3, low: 2, high: 4 },
+    thresholdTempco: -0.006,
+    inputCapacitance: spread(2.4e-9),
+    reverseCapacitance: spread(5e-11, 0.3),
+    internalGateResistance: 1.5,
+    fullDriveVoltage: 10,
+    maximumGateSource: 20,
+  }),
+  power('silicon MOSFET 100 V, 12 mΩ', {
+    gateCharge: spread(3.5e-8),
+    gateDrainCharge: spread(9e-9),
+    plateauVoltage: spread(4.8, 0.1),
+    gateThreshold: { nominal: 3, low: 2, high: 4 },
+    thresholdTempco: -0.006,
+    inputCapacitance: spread(1.8e-9),
+    reverseCapacitance: spread(2.5e-11, 0.3),
+    internalGateResistance: 1.2,
+    fullDriveVoltage: 10,
+    maximumGateSource: 20,
+  }),
+  power('wide-bandgap switch 100 V, 10 mΩ', {
+    gateCharge: spread(9e-9),
+    gateDrainCharge: spread(1.6e-9),
+    plateauVoltage: spread(2.5, 0.1),
+    gateThreshold: { nominal: 1.5, low: 1.1, high: 2.1 },
+    thresholdTempco: -0.001,
+    inputCapacitance: spread(1e-9),
+    reverseCapacitance: spread(8e-12, 0.3),
+    internalGateResistance: 0.6,
+    fullDriveVoltage: 5,
+    maximumGateSource: 7,
+  }),
+  driver('gate driver, 4 A', 1.5, 0.8, 4, 0.002, 1e-8, 120),
+  driver('gate driver, 9 A', 0.7, 0.4, 9, 0.003, 8e-9, 90),
+  driver('half-bridge driver with bootstrap, 2 A', 3.5, 2, 2, 0.0015, 2.5e-8, 130),
   relay('small relay 5 V, 3 A', 5, 70, 3, 0.08, 90, 1.4, 2e-4),
   relay('relay 12 V, 10 A', 12, 360, 10, 0.6, 60, 2, 4e-4),
   relay('relay 12 V, 16 A', 12, 270, 16, 0.5, 50, 2.6, 5e-4),

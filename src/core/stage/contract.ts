@@ -201,9 +201,10 @@ export interface SignalDown {
 
 /**
  * Figures that a wire carries where it is no voltage: a flow (m³/s); inductance without bias (H), resistance (Ω), the current
- * at which it saturates (A), the share of inductance lost there, and the current that heats it to its limit (A); a current that is switched (A), and the voltage (V).
+ * at which it saturates (A), the share of inductance lost there, and the current that heats it to its limit (A); a current that is switched (A), the
+ * voltage it is switched at, as its load is told, and the step of the node (V).
  */
-export const SIGNAL_FIGURES = ['flow', 'inductance', 'windingResistance', 'saturation', 'rollOff', 'heats', 'current', 'switched'] as const;
+export const SIGNAL_FIGURES = ['flow', 'inductance', 'windingResistance', 'saturation', 'rollOff', 'heats', 'current', 'switched', 'step'] as const;
 export type SignalFigure = (typeof SIGNAL_FIGURES)[number];
 
 /**

@@ -8,6 +8,8 @@ import { paramTitle } from './words.ts';
 export const SORT_TITLES: Readonly<Record<DeviceSort, string>> = {
   diode: 'Diodes',
   fan: 'Fans',
+  'power switch': 'Power switches',
+  'gate driver': 'Gate drivers',
   relay: 'Relays',
   'solid-state relay': 'Solid-state relays',
   'switching transistor': 'Switching transistors',

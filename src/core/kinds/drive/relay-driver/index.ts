@@ -178,7 +178,7 @@ export const relayDriver = defineKind({
       role: 'out',
       carries: 'switched',
       fills: { leakage: 'snubberLeakage' },
-      down: (c) => ({ figures: { current: c.range('loadCurrent'), switched: c.range('loadVoltage') } }),
+      down: (c) => ({ figures: { current: c.range('loadCurrent'), switched: c.range('loadVoltage'), step: c.range('loadVoltage') } }),
     },
   },
   warm: [{ part: 'S1', check: 'junction-temperature', dissipation: 'solidStateDissipation', junction: 'junctionTemperature', limit: 'S1.maximumJunction' }],

@@ -130,7 +130,7 @@ export const transistorSwitch = defineKind({
       role: 'out',
       carries: 'switched',
       fills: {},
-      down: (c) => ({ clock: c.range('switchingFrequency'), figures: { current: c.range('loadCurrent'), switched: c.range('supplyVoltage') } }),
+      down: (c) => ({ clock: c.range('switchingFrequency'), figures: { current: c.range('loadCurrent'), switched: c.range('supplyVoltage'), step: c.range('supplyVoltage') } }),
     },
   },
   warm: [{ part: 'Q1', check: 'junction-temperature', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'Q1.maximumJunction' }],

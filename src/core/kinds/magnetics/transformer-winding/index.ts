@@ -179,7 +179,7 @@ export const transformerWinding = defineKind({
   checks,
   rails: { in: { role: 'consumes', fills: { voltage: 'inputVoltage' }, draws: 'inputCurrent', gives: {}, optional: true } },
   signals: {
-    in: { role: 'in', fills: { amplitude: 'inputVoltage', clock: 'frequency' } },
+    in: { role: 'in', carries: 'switched', fills: { switched: 'inputVoltage', clock: 'frequency' } },
     out: {
       role: 'out',
       fills: {},
