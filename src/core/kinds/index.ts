@@ -305,6 +305,17 @@ const HOUSE: readonly Entry[] = [
   { id: 'relay-driver', load: () => import('./drive/relay-driver/index.ts').then((m) => m.relayDriver), tell: () => import('./drive/relay-driver/telling.ts') },
   { id: 'snubber', load: () => import('./drive/snubber/index.ts').then((m) => m.snubber), tell: () => import('./drive/snubber/telling.ts') },
   { id: 'gate-drive', load: () => import('./drive/gate-drive/index.ts').then((m) => m.gateDrive), tell: () => import('./drive/gate-drive/telling.ts') },
+  {
+    id: 'gate-drive-transformer',
+    load: () => import('./magnetics/gate-drive-transformer/index.ts').then((m) => m.gateDriveTransformer),
+    tell: () => import('./magnetics/gate-drive-transformer/telling.ts'),
+  },
+  {
+    id: 'current-transformer',
+    load: () => import('./magnetics/current-transformer/index.ts').then((m) => m.currentTransformer),
+    tell: () => import('./magnetics/current-transformer/telling.ts'),
+  },
+  { id: 'bridge-stage', load: () => import('./drive/bridge-stage/index.ts').then((m) => m.bridgeStage), tell: () => import('./drive/bridge-stage/telling.ts') },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

@@ -365,6 +365,18 @@ export interface Live {
   alternates?: boolean;
 }
 
+/** A first power-up that risks least: what is seen without the bus, then from a low bus through a limit up to the full one. */
+export interface FirstPower {
+  logic: string;
+  gates: string;
+  /** V and A of the first steps with a bus, and the full bus. */
+  low: number;
+  limit: number;
+  full: number;
+  /** What to look at on every step. */
+  look: string;
+}
+
 /** A device whose junction is judged, and what lies between it and the air. The names are outcomes, givens or parameters. */
 export interface WarmDevice<N extends string = string> {
   part: string;
@@ -520,6 +532,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   startUp?: Readonly<Record<'start' | 'ready' | 'inrush' | 'running' | 'before', NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>;
   /** A voltage on it that can hurt: where, how much (rms where it alternates), and whether it is mains; null where none can. */
   live?: (x: Inputs<G, P, C>) => Live | null;
+  /** Switches that are dear and burst: how they are fed for the first time. */
+  firstPower?: (c: Judged<Inputs<G, P, C>>) => FirstPower;
   /** Not inside the board's enclosure unless the stage says so: a panel in the sun. */
   outdoors?: true;
   /** Power taken from outside the board (a source), W per copy at nominal in a state; `drawn` is what its rails give then, A. */

@@ -85,7 +85,10 @@ export function helpOf(def: CheckDef, c: Judged): { cures: readonly Cure[]; advi
   const help = typeof def.help === 'function' ? def.help(c) : def.help;
   const all = typeof help === 'string' ? [help] : help;
   const rating: Cure[] = def.rating ? [{ set: [def.rating], way: def.sense === 'atLeast' ? 'less' : 'more' }] : [];
-  return { cures: [...rating, ...all.filter((h) => typeof h !== 'string')], advice: all.filter((h) => typeof h === 'string').join(' ') };
+  const said = all.filter((h) => typeof h !== 'string');
+  // A kind may name its rating among the cures, to say where in their order it stands.
+  const own = said.some((h) => h.set.length === 1 && h.set[0] === def.rating) ? [] : rating;
+  return { cures: [...own, ...said], advice: all.filter((h) => typeof h === 'string').join(' ') };
 }
 
 /** Whether checks hold, without the words, as a random sample needs it: 1 or 0, and −1 where one does not apply. */
