@@ -181,10 +181,10 @@ export function setWaiver(doc: BoardDoc, stage: string, check: string, reason: s
   return { ...doc, waivers: reason === null ? others : [...others, { stage, check, reason }] };
 }
 
-/** Gives a confirmation, or takes it back (`null`). */
-export function setConfirmation(doc: BoardDoc, id: string, by: string | null): BoardDoc {
+/** Gives a confirmation, with what else is to be said of it (when), or takes it back (`null`). */
+export function setConfirmation(doc: BoardDoc, id: string, by: string | null, note?: string): BoardDoc {
   const others = (doc.confirmations ?? []).filter((c) => c.id !== id);
-  const said = { ...doc, confirmations: by === null ? others : [...others, { id, by }] };
+  const said = { ...doc, confirmations: by === null ? others : [...others, { id, by, ...(note ? { note } : {}) }] };
   const stage = doc.stages.find((s) => id.startsWith(`${s.id}.`));
   const kind = stage && mustKind(stage.kind);
   const given = kind?.confirm.find((c) => `${stage!.id}.${c.id}` === id)?.given as string | undefined;

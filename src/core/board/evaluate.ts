@@ -1,3 +1,4 @@
+import { liveFindings } from './live.ts';
 import { controllerFindings, controllerSupply, onController } from './controller.ts';
 import { thresholdFindings } from './thresholds.ts';
 import { railPorts } from '../stage/ports.ts';
@@ -139,6 +140,7 @@ export class Evaluator {
       yield;
     }
     const power = yield* powerByState(wiring);
+    const rails = railSums(wiring, power);
     const findings = [
       ...wiring.findings,
       ...collapse(settled.stands),
@@ -146,9 +148,10 @@ export class Evaluator {
       ...nodes.flatMap(linkFindings),
       ...openConnections(nodes),
       ...thresholdFindings(stages),
+      ...liveFindings(stages, rails),
       ...controllerFindings(doc, stages, controllerSupply(doc, wiring)),
     ];
-    const sum: Sum = { doc, complete: true, ...indexed(stages, doc), rails: railSums(wiring, power), chains: chains(wiring), power, findings };
+    const sum: Sum = { doc, complete: true, ...indexed(stages, doc), rails, chains: chains(wiring), power, findings };
     this.#last = { settled, sum, versions: new Map(nodes.map((n) => [n, n.version])) };
     return sum;
   }

@@ -99,6 +99,9 @@ export const SIGNAL_LINKS: Readonly<Record<keyof SignalPort['fills'], Carried>> 
   swing: { way: 'back', join: highest },
   repetition: { way: 'back', join: highest },
   counted: { way: 'back', join: addRanges },
+  drawn: { way: 'back', join: addRanges },
+  turned: { way: 'back', join: addRanges },
+  taken: { way: 'back', join: addRanges },
 };
 
 /** Meanings that bear on how a typed value is told: a limit that is not the stricter one was not overridden. */

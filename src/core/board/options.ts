@@ -1,5 +1,6 @@
 import { mustKind } from '../kinds/index.ts';
-import type { BoardDoc, OptionDoc, StageDoc } from './document.ts';
+import type { AnyInputs, Kind } from '../stage/contract.ts';
+import type { BoardDoc, GivenValue, OptionDoc, StageDoc } from './document.ts';
 
 /** What differs between candidates for one place on the board. */
 const CONTENT = ['kind', 'given', 'parts', 'rails', 'signals', 'mount', 'cost'] as const;
@@ -55,6 +56,40 @@ export function setCost(doc: BoardDoc, id: string, which: number | null, cost: n
 export function removeOption(doc: BoardDoc, id: string, which: number): BoardDoc {
   const stage = stageOf(doc, id);
   return withOptions(doc, stage, (stage.options ?? []).toSpliced(which, 1));
+}
+
+/** What else can do the job of a stage: the kinds that serve the same task, each with its ways. */
+export interface Rival {
+  kind: string;
+  title: string;
+  given: Record<string, GivenValue>;
+}
+/** Ways to do what a stage does, of any kind, other than the one it has. `x` are the stage's inputs. */
+export function rivalsOf(kind: Kind, x: AnyInputs, kinds: readonly Kind[]): Rival[] {
+  if (!kind.serves) return [];
+  const load = kind.serves.load(x);
+  return kinds.flatMap((other) =>
+    other.serves?.task !== kind.serves!.task
+      ? []
+      : other.serves.ways.flatMap((way): Rival[] => {
+          const given = way.given(load) as Record<string, GivenValue> | null;
+          const same = given && other.id === kind.id && Object.entries(given).every(([name, value]) => x.given[name] === value);
+          return given && !same ? [{ kind: other.id, title: way.title, given }] : [];
+        }),
+  );
+}
+
+/** Lays the rivals of a stage beside it, as options on the same rails and signals; one of the same kind keeps all else that was typed. */
+export function layOut(doc: BoardDoc, id: string, rivals: readonly Rival[]): BoardDoc {
+  return rivals.reduce((next, { kind, title, given }) => {
+    const stage = stageOf(next, id);
+    if (stage.options?.some((o) => o.title === title)) return next;
+    const with_ = kind === stage.kind ? keepAsOption(next, id, title) : addOption(next, id, kind, title);
+    const at = stageOf(with_, id);
+    const options = at.options!;
+    const last = options.at(-1)!;
+    return withOptions(with_, at, options.with(-1, { ...last, given: { ...(kind === stage.kind ? last.given : {}), ...given } }));
+  }, doc);
 }
 
 /** The board as it would be with an option in its place. */

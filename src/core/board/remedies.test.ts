@@ -67,6 +67,7 @@ describe.each(KINDS.map((k) => [k.id, k] as const))('remedies of %s', (id, kind)
       const parts = { ...doc.stages[0]!.parts };
       for (const p of first.parts)
         if (p.value !== null && p.def.type !== 'device') parts[p.slot] = { ...parts[p.slot], value: p.value, tolerance: p.tolerance, ...p.ratings };
+        else if (Object.keys(p.ratings).length) parts[p.slot] = { ...parts[p.slot], ...p.ratings };
       const typed = { ...doc, stages: [{ ...doc.stages[0]!, parts }] };
       if (!checkBoard(typed).ok) continue;
       const before = evaluateBoard(typed).byId.get('it')!;

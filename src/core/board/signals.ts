@@ -81,7 +81,15 @@ const inputsOf = (incoming: Readonly<Record<string, SignalDown | undefined>>, ou
 /** What the path with the least loss takes off at the values that a stage stands at, dB. */
 export function fallOf(incoming: Readonly<Record<string, SignalDown | undefined>>, out: SignalPort, x: AnyInputs, env: AnyInputs, frequency: number): number {
   const inputs = inputsOf(incoming, out);
-  const of = (input: string) => (incoming[input]?.falls(frequency) ?? 0) + (out.attenuation?.[input]?.(x, env, frequency) ?? 0);
+  // Inputs on one wire hear the same path: asked once, or a loop of wires with several inputs would be asked for ever.
+  const known = new Map<SignalDown, number>();
+  const before = (down: SignalDown | undefined): number => {
+    if (!down) return 0;
+    let falls = known.get(down);
+    if (falls === undefined) known.set(down, (falls = down.falls(frequency)));
+    return falls;
+  };
+  const of = (input: string) => before(incoming[input]) + (out.attenuation?.[input]?.(x, env, frequency) ?? 0);
   return inputs.length ? Math.min(...inputs.map(of)) : 0;
 }
 

@@ -226,7 +226,20 @@ function resolvePart(
   if (open || (picked !== undefined && typed === undefined)) {
     const tolerance = doc?.tolerance ?? def.tolerance ?? 0;
     const value = picked ?? PART_TYPES[def.type].provisional;
-    return { slot, def, value, range: spreadOf(value, tolerance, doc?.tempco, ambient), tolerance, series, join, sized: true, open: true, chooses, pieces, ratings };
+    return {
+      slot,
+      def,
+      value,
+      range: spreadOf(value, tolerance, doc?.tempco, ambient),
+      tolerance,
+      series,
+      join,
+      sized: true,
+      open: true,
+      chooses,
+      pieces,
+      ratings,
+    };
   }
   if (doc === undefined && def.default !== undefined) {
     const tolerance = def.tolerance ?? 0;

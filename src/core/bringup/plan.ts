@@ -1,10 +1,11 @@
+import { beforePower } from '../board/live.ts';
 import { mustKind, tellingOf } from '../kinds/index.ts';
 import type { Sum } from '../board/evaluate.ts';
 import { digitOf } from '../faults/meter.ts';
 import { RestingBoard, type Settled } from '../faults/resting.ts';
 import type { Element } from '../circuit/netlist.ts';
 import { formatText } from '../quantity/format.ts';
-import type { BringUpStep } from '../stage/contract.ts';
+import type { BringUpStep, FirstPower } from '../stage/contract.ts';
 import { limited, volts } from '../stage/at-rest.ts';
 import type { Figure } from '../stage/drawing.ts';
 import { bringUpOf } from '../stage/telling.ts';
@@ -75,6 +76,8 @@ export async function bringUpPlan(sum: Sum): Promise<PlanStep[]> {
       text: 'Ohmmeter from every rail to ground on the bare board: open circuit on each.',
     },
   ];
+  const dead = beforePower(sum);
+  if (dead) steps.unshift({ ...WHOLE, id: 'dead', key: 'board/dead', phase: 'look', act: 'fit', title: 'What must be true before power', text: dead });
   if (!board) return steps;
   const tellings = new Map(await Promise.all(sum.stages.map(async (s) => [s.id, await tellingOf(mustKind(s.kind.id))] as const)));
   const hurts = new Set([...tellings].filter(([, telling]) => telling.hurts).map(([id]) => id));
@@ -106,7 +109,49 @@ export async function bringUpPlan(sum: Sum): Promise<PlanStep[]> {
     steps.push(...now.filter((step) => step.act === 'fit'), ...(drawn ? [drawn] : []), ...now.filter((step) => step.act !== 'fit'));
     steps.push(...restSteps(board, id, s.title, own));
   }
-  return [...steps, ...PHASES.slice(2).flatMap((phase) => later.filter((step) => step.phase === phase))];
+  return [
+    ...steps,
+    ...PHASES.slice(2).flatMap((phase) => [...(phase === 'last' ? firstPowerSteps(sum) : []), ...later.filter((step) => step.phase === phase)]),
+  ];
+}
+
+/** Shares of the full bus at which one stops and looks. */
+const RISES = [0.25, 0.5, 0.75, 1];
+
+/**
+ * The first power of switches that are dear and burst, over all of them at once: logic alone, gates without the bus, a low bus
+ * through a limit, then in steps up to the full one, with what to look at and when to stop.
+ */
+function firstPowerSteps(sum: Sum): PlanStep[] {
+  return sum.stages.flatMap((s) => {
+    const plan = s.kind.firstPower?.(s.judged as never) as FirstPower | undefined;
+    if (!plan) return [];
+    const of = (id: string, title: string, text: string, feed?: { volts: number; amps: number }): PlanStep => ({
+      stage: s.id,
+      stageTitle: s.title,
+      id,
+      key: `${s.id}/${id}`,
+      phase: 'last',
+      act: feed ? 'feed' : 'fit',
+      title,
+      text,
+      ...(feed ? { feed } : {}),
+    });
+    const stop = 'Stop, switch off and discharge at the first reading that is off, or that grows faster than the bus does.';
+    const rises = RISES.filter((share) => share * plan.full > 1.5 * plan.low);
+    return [
+      of('first-logic', 'Logic alone', `${plan.logic} Eye protection from here on.`),
+      of('first-gates', 'Gates without the bus', plan.gates),
+      of('first-low', 'A low bus through a limit', `Dummy load, small bus capacitor. Look at ${plan.look}. ${stop}`, { volts: plan.low, amps: plan.limit }),
+      ...rises.map((share) =>
+        of(
+          `first-${Math.round(100 * share)}`,
+          `${share === 1 ? 'The full bus' : `${Math.round(100 * share)} % of the bus`}`,
+          `${formatText(share * plan.full, 'V', 3)}, five minutes. Look at ${plan.look}. ${stop}`,
+        ),
+      ),
+    ];
+  });
 }
 
 /** The plan with a figure of each stage, for a screen. */

@@ -3,6 +3,7 @@ import { acquisitionBudgets } from '../board/acquisition.ts';
 import { pinRows } from '../board/controller.ts';
 import { csvText, type CsvCell } from './csv.ts';
 import { pinTable } from './pin-table.ts';
+import { liveOf } from '../board/live.ts';
 import { cautionsOf, gate } from '../gate/gate.ts';
 import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
@@ -150,7 +151,8 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
     body,
     g.waived.length ? `## Waived\n\n${g.waived.map((w) => `- ${plain(`${w.finding.text} Waived: ${w.waiver.reason}`)}\n`).join('')}\n` : '',
     decisions ? `## Decisions\n\n${decisions}\n` : '',
-    `## Confirmations\n\n${g.confirmations.map((c) => `- [${c.given ? 'x' : ' '}] ${plain(`${c.text}${c.given ? ` (${c.given.by})` : ''}`)}\n`).join('')}\n`,
+    liveText(sum),
+    `## Confirmations\n\n${g.confirmations.map((c) => `- [${c.given ? 'x' : ' '}] ${plain(`${c.text}${c.given ? ` (${[c.given.by, c.given.note].filter(Boolean).join(', ')})` : ''}`)}\n`).join('')}\n`,
     g.cautions.length
       ? `## Cautions\n\n${cautionsOf(sum)
           .map((c) => `- ${plain(`${c.title}: ${c.text}`)}\n`)
@@ -158,6 +160,17 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
       : '',
     'This report helps to decide. It claims no compliance with any standard; local codes and licensed practitioners decide.\n',
   ].join('');
+}
+
+/** Places at a voltage that can hurt, and what separates them from people; nothing where there are none. */
+function liveText(sum: Sum): string {
+  const { places, separations } = liveOf(sum);
+  if (!places.length) return '';
+  const lines = places.map((p) => `- ${plain(`${p.where}, ${formatText(p.volts, 'V', 3)}${p.mains ? ' (mains)' : ''}`)}\n`).join('');
+  const between = separations.length
+    ? separations.map((s) => `${s.title}, ${s.insulation} insulation, ${s.by ? `confirmed by ${s.by}` : 'not confirmed by anybody yet'}`).join('; ')
+    : 'nothing on the board says what';
+  return `## Voltages that can hurt\n\n${lines}\nBetween that and people: ${plain(between)}.\n\n`;
 }
 
 /** All checks as CSV, SI units. */

@@ -60,7 +60,9 @@ const isFailing = (sum: Sum, f: Finding): boolean => {
 
 function toConfirm(sum: Sum): ToConfirm[] {
   const given = new Map((sum.doc.confirmations ?? []).map((c) => [c.id, c]));
-  const own = sum.stages.flatMap((s) => s.kind.confirm.map((c) => ({ id: `${s.id}.${c.id}`, text: `${s.title}: ${c.text}`, stage: s.id })));
+  const own = sum.stages.flatMap((s) =>
+    s.kind.confirm.filter((c) => c.when?.(s.judged.x) ?? true).map((c) => ({ id: `${s.id}.${c.id}`, text: `${s.title}: ${c.text}`, stage: s.id })),
+  );
   const hazards = (sum.doc.brief?.hazards ?? [])
     .filter((h) => h === 'mains' || h === 'high-voltage')
     .map((h) => ({

@@ -316,6 +316,11 @@ const HOUSE: readonly Entry[] = [
     tell: () => import('./magnetics/current-transformer/telling.ts'),
   },
   { id: 'bridge-stage', load: () => import('./drive/bridge-stage/index.ts').then((m) => m.bridgeStage), tell: () => import('./drive/bridge-stage/telling.ts') },
+  {
+    id: 'resonant-tank',
+    load: () => import('./drive/resonant-tank/index.ts').then((m) => m.resonantTank),
+    tell: () => import('./drive/resonant-tank/telling.ts'),
+  },
 ];
 
 const ENTRIES = new Map(HOUSE.map((entry) => [entry.id, entry]));

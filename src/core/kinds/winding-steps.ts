@@ -15,7 +15,13 @@ export function windingSteps<const G extends Operand>(slot: string, w: Wire, fre
       { T: [celsius, 'degC'], f: [frequency, 'Hz'] },
       'IEC 60028; diffusion into a conductor',
     ),
-    step(`Wire of ${slot} over it`, 'x = (pi/4)^0.75*d/dl*sqrt(d/D)', [x, ''], { d, dl: [depth, 'm'], D: [w.outerDiameter, 'm'] }, 'round wire as a foil, Dowell 1966'),
+    step(
+      `Wire of ${slot} over it`,
+      'x = (pi/4)^0.75*d/dl*sqrt(d/D)',
+      [x, ''],
+      { d, dl: [depth, 'm'], D: [w.outerDiameter, 'm'] },
+      'round wire as a foil, Dowell 1966',
+    ),
   ];
   const m2 = w.layers ** 2 * w.strands;
   if (x < 1e-4) return [...first, step('More for the ripple', 'F = 1*k', gives, { k: [1, ''] }, 'thin wire: none')];

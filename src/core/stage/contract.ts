@@ -210,9 +210,9 @@ export type SignalFigure = (typeof SIGNAL_FIGURES)[number];
 /**
  * Figures that go up such a wire: what the switches of a bridge ask of their gate drive (V/s, V, °C); what passes beside an
  * open switch (A); what flows in a wound inductor, direct and peak to peak (A), how often (Hz), and what of its heat whoever
- * takes it counts already (W).
+ * takes it counts already (W); what a tank draws of a bridge (A rms), what flows as that switches (A), and the power (W).
  */
-export const SIGNAL_ASKS = ['slope', 'bus', 'junction', 'leakage', 'direct', 'swing', 'repetition', 'counted'] as const;
+export const SIGNAL_ASKS = ['slope', 'bus', 'junction', 'leakage', 'direct', 'swing', 'repetition', 'counted', 'drawn', 'turned', 'taken'] as const;
 export type SignalAsk = (typeof SIGNAL_ASKS)[number];
 
 /** What arrives at a stage, by input. */
@@ -243,15 +243,7 @@ type SignalFill =
   | 'sampleRate'
   | SignalFigure
   | SignalAsk;
-type SignalBack =
-  | 'loadResistance'
-  | 'bias'
-  | 'fullScale'
-  | 'resolution'
-  | 'maximum'
-  | 'attenuationFrequency'
-  | 'sampleRate'
-  | SignalAsk;
+type SignalBack = 'loadResistance' | 'bias' | 'fullScale' | 'resolution' | 'maximum' | 'attenuationFrequency' | 'sampleRate' | SignalAsk;
 
 /**
  * What is on a wire that is no signal: when something happens (s), readings, a flow of air, what a wound inductor is, what a
@@ -363,6 +355,31 @@ export interface Live {
   what: string;
   mains?: boolean;
   alternates?: boolean;
+}
+
+/** A load that is switched: what another way of switching it has to know. */
+export interface SwitchedLoad {
+  volts: number;
+  amps: number;
+  alternates: boolean;
+  henries: number;
+}
+/** What one way of doing a job costs, beside its margins; null where nobody knows. */
+export interface WayCosts {
+  heat: number | null;
+  area: number | null;
+  cost: number | null;
+  years: number | null;
+  leakage: number | null;
+  fails: string;
+}
+/** A job that several kinds do. */
+export interface Serves<X = AnyInputs> {
+  task: 'switched load';
+  load: (x: X) => SwitchedLoad;
+  /** Ways of this kind, with the givens that make each of them for a load; null where it cannot do it. */
+  ways: readonly { title: string; given: (load: SwitchedLoad) => Given | null }[];
+  costs: (x: X, out: (name: string) => number | null) => WayCosts;
 }
 
 /** A first power-up that risks least: what is seen without the bus, then from a low bus through a limit up to the full one. */
@@ -532,6 +549,10 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   startUp?: Readonly<Record<'start' | 'ready' | 'inrush' | 'running' | 'before', NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>;
   /** A voltage on it that can hurt: where, how much (rms where it alternates), and whether it is mains; null where none can. */
   live?: (x: Inputs<G, P, C>) => Live | null;
+  /** It stands between a voltage that can hurt and people: how, and who confirmed it. */
+  separates?: (x: Inputs<G, P, C>) => { insulation: string; by: string | null };
+  /** A job that other kinds can do too: ways to do it side by side, and what each costs. */
+  serves?: Serves<Inputs<G, P, C>>;
   /** Switches that are dear and burst: how they are fed for the first time. */
   firstPower?: (c: Judged<Inputs<G, P, C>>) => FirstPower;
   /** Not inside the board's enclosure unless the stage says so: a panel in the sun. */
@@ -543,7 +564,7 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   /** A store of energy: the outcomes that say how long it lasts (s) and what it gives on average (A). */
   lasts?: { time: keyof O & string; current: keyof O & string };
   /** What only a person can see to; with `given` that field says so too: yes, or who it was. */
-  confirm: readonly { id: string; text: string; given?: keyof NoInfer<G> & string }[];
+  confirm: readonly { id: string; text: string; given?: keyof NoInfer<G> & string; when?: (x: Inputs<G, P, C>) => boolean }[];
   cautions: readonly string[];
   /** Searched beside title, aliases and purpose. */
   group: 'Supply' | 'Signal' | 'Conversion' | 'Load' | 'Heat';

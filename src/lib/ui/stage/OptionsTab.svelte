@@ -1,10 +1,12 @@
 <script lang="ts">
   import { evaluateBoard, type StageSum, type Sum } from '../../../core/board/evaluate.ts';
-  import { addOption, chooseOption, chosenTitle, keepAsOption, removeOption, setCost, tryOption } from '../../../core/board/options.ts';
+  import { addOption, chooseOption, chosenTitle, keepAsOption, layOut, removeOption, rivalsOf, setCost, tryOption } from '../../../core/board/options.ts';
   import { currencyOf } from '../../../core/board/document.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import type { Uncertain } from '../../../core/quantity/uncertain.ts';
+  import type { WayCosts } from '../../../core/stage/contract.ts';
+  import type { Unit } from '../../../core/quantity/units.ts';
   import QuantityField from './QuantityField.svelte';
   import Button from '../atoms/Button.svelte';
   import Margin from '../atoms/Margin.svelte';
@@ -33,6 +35,19 @@
       .find((p) => p.state === 'peak')!
       .heat.filter((h) => h.stage === stage.id)
       .reduce((w, h) => w + h.power, 0);
+  /** What each way of the same job costs, beside its margins. */
+  const costs = (c: (typeof columns)[number]): WayCosts | null => c.stage.kind.serves?.costs(c.stage.judged.x, (name) => c.stage.judged.nominal(name)) ?? null;
+  const COSTS: readonly [key: Exclude<keyof WayCosts, 'fails'>, title: string, unit: Unit][] = [
+    ['heat', 'heat of the switch', 'W'],
+    ['area', 'area', 'm2'],
+    ['cost', 'price over the years wanted', 'money'],
+    ['years', 'life', 'years'],
+    ['leakage', 'leaks when off', 'A'],
+  ];
+  async function rivals(): Promise<void> {
+    const { KINDS } = await import('../../../core/kinds/all.ts');
+    say('ways side by side', layOut(session.doc, stage.id, rivalsOf(stage.kind, stage.judged.x, KINDS)));
+  }
   const musts = (c: (typeof columns)[number]) => c.sum.findings.filter((f) => f.severity === 'must').length;
   const parts = (s: StageSum) =>
     s.parts
@@ -89,6 +104,7 @@
       ></label
     >
     <Button onclick={add}>as an option</Button>
+    {#if stage.kind.serves}<Button look="main" onclick={() => void rivals()}>Lay every way to do this side by side</Button>{/if}
   </form>
   {#if wrong}<p class="wrong" role="alert">{wrong}</p>{/if}
   {#if decision}<p>Chosen: <b>{decision.chosen}</b>, because {decision.reason}</p>{/if}
@@ -134,6 +150,18 @@
                 >{#if c.stage.tightest}{c.stage.tightest.title} <Margin check={c.stage.tightest} />{/if}</td
               >{/each}</tr
           >
+          {#if stage.kind.serves}
+            {#each COSTS as [key, label, unit] (key)}
+              <tr
+                ><td>{label}</td>{#each columns as c, i (i)}{@const v = costs(c)?.[key] ?? null}<td class="num"
+                    >{v === null ? 'not known' : formatText(v, unit, 3)}</td
+                  >{/each}</tr
+              >
+            {/each}
+            <tr
+              ><td>fails</td>{#each columns as c, i (i)}<td class="small">{costs(c)?.fails ?? ''}</td>{/each}</tr
+            >
+          {/if}
           {#each rows as [id, name] (id)}
             <tr>
               <td>{name}</td>

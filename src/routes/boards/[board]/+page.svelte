@@ -1,5 +1,6 @@
 <script lang="ts">
   import { useBoard } from '$lib/state/board-session.svelte.ts';
+  import LivePanel from '$lib/ui/board/LivePanel.svelte';
   import Later from '$lib/ui/Later.svelte';
   import AcquisitionPanel from '$lib/ui/board/AcquisitionPanel.svelte';
   import BusPanel from '$lib/ui/board/BusPanel.svelte';
@@ -25,6 +26,7 @@
     <h1 class="sr">Sum sheet of {sum.doc.name}</h1>
     <aside class="stages" aria-label="Stages"><StageList {session} {base} /></aside>
     <div class="middle">
+      <LivePanel {sum} {base} />
       <Later><PowerPanel {session} {base} /></Later>
       {#if sum.chains.length}<Later><SignalPanel {sum} {base} /></Later>{/if}
       <Later><AcquisitionPanel {sum} {base} /></Later>

@@ -156,7 +156,7 @@ export const bridgeStage = defineKind({
     out: {
       role: 'out',
       carries: 'switched',
-      fills: {},
+      fills: { drawn: 'loadCurrent', turned: 'switchedCurrent', taken: 'outputPower' },
       down: (c) => {
         const volts = c.range('supplyVoltage');
         const half = c.x.given.topology === 'half' ? 2 : 1;

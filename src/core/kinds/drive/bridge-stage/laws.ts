@@ -51,7 +51,10 @@ export function delays({ given: g, parts: { R1, C1, U1 } }: AnyInputs): { rise: 
   const [low, high] = [(g.logicVoltage * a) / (1 + a), g.logicVoltage / (1 + a)];
   const [up, down] = [U1.thresholdHigh * g.logicVoltage, U1.thresholdLow * g.logicVoltage];
   if (up >= high || down <= low) return null;
-  return { rise: tau * Math.log((g.logicVoltage - low) / (g.logicVoltage - up)), fall: tau * Math.log(high / down) };
+  const rise = tau * Math.log((g.logicVoltage - low) / (g.logicVoltage - up));
+  const fall = tau * Math.log(high / down);
+  // Thresholds that lie alike delay alike, to the last digit.
+  return { rise, fall: Math.abs(fall - rise) < 1e-12 * rise ? rise : fall };
 }
 export function phase(x: AnyInputs): number | null {
   const d = delays(x);

@@ -139,43 +139,39 @@ export const telling: Telling<typeof bridgeStage> = {
   figure: (c) => {
     const { given: g, parts } = c.x;
     const full = g.topology === 'full';
-    const items: Drawn[] = [
-      port(60, 30, 'bus', say(g.supplyVoltage, 'V'), 'left'),
-      wire(60, 30, full ? 360 : 230, 30),
-      { sym: 'symbol', as: 'nmos', id: 'Q1', at: [210, 80], label: 'Q1', value: sayOut(c, 'dissipation', 'W') },
-      wire(230, 30, 230, 50),
-      wire(230, 110, 230, 150),
-      dot(230, 130),
-      { sym: 'symbol', as: 'nmos', at: [210, 180] },
-      ground(230, 230),
-      wire(230, 210, 230, 230),
-      ...(full
-        ? ([
-            { sym: 'symbol', as: 'nmos', at: [340, 80] },
-            wire(360, 30, 360, 50),
-            wire(360, 110, 360, 150),
-            { sym: 'symbol', as: 'nmos', at: [340, 180] },
-            ground(360, 230),
-            wire(360, 210, 360, 230),
-          ] as Drawn[])
-        : []),
-      thing('inductor', [full ? 250 : 240, 130], 'right', 'load', say(g.loadCurrent, 'A')),
-      wire(230, 130, full ? 250 : 240, 130),
-      ...(full ? [wire(320, 130, 360, 130)] : [wire(310, 130, 340, 130), port(340, 130, 'out', '', 'right')]),
-      wire(30, 170, 40, 170),
-      port(30, 170, 'command', '', 'left'),
-      part('resistor', [40, 170], 'right', 'R1', sayPart(parts.R1.value, 'ohm')),
-      wire(110, 170, 120, 170, 120, 180),
-      part('capacitor', [120, 180], 'down', 'C1', sayPart(parts.C1.value, 'F')),
-      ground(120, 250),
-      { sym: 'block', id: 'U1', at: [130, 155], size: [44, 30], label: 'U1' },
-      wire(120, 170, 130, 170),
-      { sym: 'text', at: [400, 70], text: `junction ${sayOut(c, 'junctionTemperature', 'degC')}`, value: true },
-      { sym: 'text', at: [400, 94], text: `peak ${sayOut(c, 'peakVoltage', 'V')}` },
-      { sym: 'text', at: [400, 118], text: g.gateClamp === true ? 'gates clamped' : 'no gate clamps said' },
-      { sym: 'text', at: [400, 142], text: g.busClamp === true ? 'bus clamped' : 'no bus clamp said' },
+    const leg = (x: number, id?: string): Drawn[] => [
+      { sym: 'symbol', as: 'nmos', at: [x - 40, 80], ...(id ? { id, label: id } : {}) },
+      wire(x, 20, x, 50),
+      wire(x, 110, x, 170),
+      { sym: 'symbol', as: 'nmos', at: [x - 40, 200] },
+      wire(x, 230, x, 240),
+      ground(x, 240),
     ];
-    return { width: 560, height: 280, title: full ? 'Full bridge' : 'Half bridge', items };
+    const items: Drawn[] = [
+      port(90, 20, 'bus', say(g.supplyVoltage, 'V'), 'left'),
+      wire(90, 20, full ? 380 : 260, 20),
+      ...leg(260, 'Q1'),
+      ...(full ? leg(380) : []),
+      dot(260, 140),
+      thing('inductor', [full ? 285 : 270, 140], 'right', 'load', say(g.loadCurrent, 'A')),
+      wire(260, 140, full ? 285 : 270, 140),
+      ...(full ? [wire(355, 140, 380, 140), dot(380, 140)] : [wire(340, 140, 360, 140), port(360, 140, 'out', '', 'right')]),
+      port(60, 200, 'in', '', 'left'),
+      wire(60, 200, 70, 200),
+      part('resistor', [70, 200], 'right', 'R1', sayPart(parts.R1.value, 'ohm')),
+      wire(140, 200, 165, 200),
+      dot(150, 200),
+      wire(150, 200, 150, 210),
+      part('capacitor', [150, 210], 'down', 'C1', sayPart(parts.C1.value, 'F')),
+      ground(150, 280),
+      { sym: 'block', id: 'U1', at: [165, 185], size: [44, 30], label: 'U1' },
+      wire(209, 200, 220, 200),
+      { sym: 'text', at: [430, 70], text: `junction ${sayOut(c, 'junctionTemperature', 'degC')}`, value: true },
+      { sym: 'text', at: [430, 94], text: `peak ${sayOut(c, 'peakVoltage', 'V')}` },
+      { sym: 'text', at: [430, 118], text: g.gateClamp === true ? 'gates clamped' : 'no gate clamps said' },
+      { sym: 'text', at: [430, 142], text: g.busClamp === true ? 'bus clamped' : 'no bus clamp said' },
+    ];
+    return { width: 600, height: 310, title: full ? 'Full bridge' : 'Half bridge', items };
   },
   simulate: (x) => {
     const moves = transition(x);
@@ -253,52 +249,28 @@ export const telling: Telling<typeof bridgeStage> = {
       },
     ];
   },
-  bringUp: (c) => {
-    const g = c.x.given;
-    const part = (share: number) => say(share * g.supplyVoltage, 'V');
-    return [
-      {
-        id: 'logic',
-        act: 'fit',
-        title: 'Logic alone',
-        text: 'Logic and drivers fed, no bus: its capacitor discharged and measured. Eye protection from here on.',
-      },
-      { id: 'gates', act: 'fit', title: 'Gates without bus', text: 'Levels, dead time and delay seen at the gates; never both of a leg high at once.' },
-      {
-        id: 'low',
-        act: 'feed',
-        title: 'A low bus through a limit',
-        text: 'Dummy load, small bus capacitor: waveform, dead time, phase. Stop at the first reading that is off.',
-        feed: { volts: g.bringUpVoltage, amps: g.bringUpCurrent },
-      },
-      {
-        id: 'quarter',
-        act: 'fit',
-        title: `A quarter of the bus, ${part(0.25)}`,
-        text: 'Current, sink temperature, ringing. Stop where one grows faster than the bus does.',
-      },
-      {
-        id: 'half',
-        act: 'fit',
-        title: `Half of the bus, ${part(0.5)}`,
-        text: 'The same again; five minutes, sink by hand only after it is off and discharged.',
-      },
-      {
-        id: 'peak',
-        act: 'probe',
-        title: 'Peak across a device, full bus',
-        text: 'Differential probe at the node, full bus and load.',
-        expect: { point: 'across a device, peak', of: 'peakVoltage' },
-      },
-      {
-        id: 'sink',
-        act: 'probe',
-        title: 'Sink, warm',
-        text: 'Thermocouple beside the hottest device, full load until it changes no more.',
-        expect: { point: 'sink', of: 'sinkTemperature' },
-      },
-    ];
-  },
+  bringUp: () => [
+    {
+      id: 'fit',
+      act: 'fit',
+      title: 'Fit the leg',
+      text: 'Devices, clamps and decoupling at the leg; the bus stays off, its capacitor discharged and measured.',
+    },
+    {
+      id: 'peak',
+      act: 'probe',
+      title: 'Peak across a device, full bus',
+      text: 'Differential probe at the node, full bus and load.',
+      expect: { point: 'across a device, peak', of: 'peakVoltage' },
+    },
+    {
+      id: 'sink',
+      act: 'probe',
+      title: 'Sink, warm',
+      text: 'Thermocouple beside the hottest device, full load until it changes no more.',
+      expect: { point: 'sink', of: 'sinkTemperature' },
+    },
+  ],
   hurts: true,
   schools: 'Hard switching with silicon at lower frequency, or zero-voltage with wide-bandgap; the expensive devices at once, or cheap ones for bring-up.',
   sources: ['conduction, overlap and charge-based losses of power electronics textbooks', 'periodic RC response'],

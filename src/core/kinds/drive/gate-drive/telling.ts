@@ -137,16 +137,16 @@ export const telling: Telling<typeof gateDrive> = {
     const { given: g, parts } = c.x;
     const separate = g.turnOffPath === 'separate';
     const items: Drawn[] = [
-      port(90, 30, 'drive', say(g.supplyVoltage, 'V'), 'top'),
+      port(90, 30, `drive ${say(g.supplyVoltage, 'V')}`, '', 'top'),
       wire(90, 30, 90, 60),
       dot(90, 40),
-      wire(90, 40, 40, 40, 40, 50),
-      part('capacitor', [40, 50], 'down', 'C1', sayPart(parts.C1.value, 'F'), { side: -1 }),
-      ground(40, 120),
-      { sym: 'block', id: 'U1', at: [60, 60], size: [80, 110], label: 'U1', value: sayOut(c, 'peakCurrent', 'A') },
-      ground(100, 190),
-      wire(100, 170, 100, 190),
-      wire(140, 90, 160, 90),
+      wire(90, 40, 60, 40, 60, 50),
+      part('capacitor', [60, 50], 'down', 'C1', sayPart(parts.C1.value, 'F'), { side: -1 }),
+      ground(60, 120),
+      { sym: 'block', id: 'U1', at: [80, 60], size: [70, 110], label: 'U1', value: sayOut(c, 'peakCurrent', 'A') },
+      ground(115, 190),
+      wire(115, 170, 115, 190),
+      wire(150, 90, 160, 90),
       part('resistor', [160, 90], 'right', 'R1', sayPart(parts.R1.value, 'ohm')),
       ...(separate
         ? [
@@ -161,11 +161,11 @@ export const telling: Telling<typeof gateDrive> = {
         : []),
       wire(230, 90, 260, 90),
       thing('inductor', [260, 90], 'right', 'gate loop', say(g.gateLoopInductance, 'H'), { dashed: true }),
-      wire(330, 90, 360, 90, 360, 140),
-      { sym: 'symbol', as: 'nmos', id: 'Q1', at: [390, 140], label: 'Q1', value: g.devices > 1 ? `${g.devices} of them` : '' },
-      { sym: 'text', at: [270, 230], text: `gate up to ${sayOut(c, 'gatePeak', 'V')}; ${sayOut(c, 'dvdtGateVoltage', 'V')} during the slope`, value: true },
+      wire(330, 90, 345, 90, 345, 140, 370, 140),
+      { sym: 'symbol', as: 'nmos', id: 'Q1', at: [370, 140], label: 'Q1', value: g.devices > 1 ? `${g.devices} of them` : '' },
+      { sym: 'text', at: [200, 250], text: `gate up to ${sayOut(c, 'gatePeak', 'V')}; ${sayOut(c, 'dvdtGateVoltage', 'V')} during the slope`, value: true },
     ];
-    return { width: 560, height: 260, title: 'Driver, resistors and gate', items };
+    return { width: 600, height: 280, title: 'Driver, resistors and gate', items };
   },
   simulate: (x) => {
     const l = loop(x);

@@ -3,6 +3,8 @@ import { COPPER_TEMPCO } from '../../../physics/copper.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
 import { choice, flag, num, said } from '../../../stage/fields.ts';
+import { drawnByState, drawsByState, runs, runsIn } from '../../../stage/runs.ts';
+import { STATE_DRAWS } from '../../../stage/data.ts';
 import { checks } from './checks.ts';
 import { clampVolts, coilVoltage, factors, HOURS, life, release, solidState, warmth } from './laws.ts';
 
@@ -37,6 +39,7 @@ export const relayDriver = defineKind({
     mains: { ...flag(false, 'the load hangs on mains'), title: 'mains' },
     fuseRating: num('A', null, 'of the fuse in the load line; none: nobody said', { title: 'fuse' }),
     separationConfirmed: said('separation confirmed', 'a person confirmed creepage, clearance and insulation'),
+    runs,
     ambient: num('degC', null, 'from the board', { any: true }),
   },
   carried: { snubberLeakage: num('A', 0, 'what a snubber passes beside the open switch', { min: 0, title: 'beside the open switch' }) },
@@ -126,6 +129,7 @@ export const relayDriver = defineKind({
     relayArea: { unit: 'm2', title: 'area of a relay', doc: 'on the board' },
     solidStateArea: { unit: 'm2', title: 'area of a solid-state relay', doc: 'with its sink' },
     inputCurrent: { unit: 'A', title: 'current of the rail', doc: 'of the switch that is chosen' },
+    ...drawsByState,
     dissipation: { unit: 'W', title: 'heat', doc: 'coil or solid-state switch, as chosen' },
   },
   evaluate: (x) => {
@@ -167,11 +171,12 @@ export const relayDriver = defineKind({
       relayArea: K1.area,
       solidStateArea: S1.area,
       inputCurrent: relay ? volts / cool : S1.inputCurrent,
+      ...drawnByState(x, relay ? volts / cool : S1.inputCurrent),
       dissipation: relay ? (volts * volts) / coil : heat,
     };
   },
   checks,
-  rails: { coil: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'inputCurrent', gives: {} } },
+  rails: { coil: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: STATE_DRAWS, gives: {} } },
   signals: {
     in: { role: 'in', fills: {} },
     out: {
@@ -184,18 +189,51 @@ export const relayDriver = defineKind({
   warm: [{ part: 'S1', check: 'junction-temperature', dissipation: 'solidStateDissipation', junction: 'junctionTemperature', limit: 'S1.maximumJunction' }],
   // The load's own circuit drives the solid-state switch, and heats it.
   driven: true,
-  heat: (x, o) => ({ control: x.given.supplyVoltage * (o.inputCurrent ?? 0), switch: x.given.switch === 'relay' ? 0 : (o.solidStateDissipation ?? 0) }),
+  heat: (x, o, state) => ({
+    control: x.given.supplyVoltage * (o[STATE_DRAWS[state]] ?? 0),
+    switch: x.given.switch === 'relay' || !runsIn(x, state) ? 0 : (o.solidStateDissipation ?? 0),
+  }),
   live: (x) =>
     x.given.mains
       ? { volts: x.given.loadVoltage, what: 'the load line at mains', mains: true }
       : { volts: x.given.loadVoltage, what: 'the load line', alternates: x.given.loadSource === 'ac' },
+  serves: {
+    task: 'switched load',
+    load: ({ given: g }) => ({ volts: g.loadVoltage, amps: g.loadCurrent, alternates: g.loadSource === 'ac', henries: 0 }),
+    ways: [
+      { title: 'relay', given: (l) => ({ switch: 'relay', loadVoltage: l.volts, loadCurrent: l.amps, loadSource: l.alternates ? 'ac' : 'dc' }) },
+      {
+        title: 'solid-state relay',
+        given: (l) => ({ switch: 'solid-state', loadVoltage: l.volts, loadCurrent: l.amps, loadSource: l.alternates ? 'ac' : 'dc' }),
+      },
+    ],
+    costs: (x, out) =>
+      x.given.switch === 'relay'
+        ? {
+            heat: out('coilDissipation'),
+            area: out('relayArea'),
+            cost: out('relayCost'),
+            years: out('lifeYears'),
+            leakage: 0,
+            fails: 'contacts weld closed, or burn open',
+          }
+        : {
+            heat: out('solidStateDissipation'),
+            area: out('solidStateArea'),
+            cost: out('solidStateCost'),
+            years: null,
+            leakage: out('offCurrent'),
+            fails: 'closed: the load stays on',
+          },
+  },
   controller: { takes: {}, uses: { pin: { is: 'output', title: 'relay' } } },
   confirm: [
     { id: 'reset-state', text: 'The load stays off from the first moment of power through reset and programming, and that was seen.' },
     {
       id: 'separation',
       given: 'separationConfirmed',
-      text: 'Where the load hangs on mains or a dangerous voltage, a qualified person confirmed its separation from the logic; elsewhere there is none to confirm.',
+      when: (x) => x.given.mains,
+      text: 'A qualified person confirmed the separation of the load line from the logic: creepage, clearance, insulation.',
     },
     { id: 'fails', text: 'What happens when the switch fails closed was thought through: contacts weld, solid-state switches fail shorted.' },
   ],

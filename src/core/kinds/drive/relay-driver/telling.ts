@@ -8,7 +8,13 @@ import { clampVolts, coilVoltage, factors, meanCurrent, release, warmth } from '
 export const telling: Telling<typeof relayDriver> = {
   atRest: (x) =>
     x.given.switch === 'relay'
-      ? { elements: [ohms('K1', 'coil', 'driver', x.parts.K1.coilResistance), draw('Q1', 'driver', '0', 1, x.given.driverDrop)], points: ['driver'] }
+      ? {
+          elements: [
+            ohms('K1', 'coil', 'driver', x.parts.K1.coilResistance),
+            ohms('Q1', 'driver', '0', (x.given.driverDrop * x.parts.K1.coilResistance) / x.given.supplyVoltage),
+          ],
+          points: ['driver'],
+        }
       : { elements: [draw('S1', 'coil', '0', x.parts.S1.inputCurrent, 1)] },
   working: (c) => {
     const { given: g, parts } = c.x;
@@ -113,11 +119,11 @@ export const telling: Telling<typeof relayDriver> = {
     return steps;
   },
   figure: (c) => {
-    const { given: g, parts } = c.x;
+    const { given: g } = c.x;
     const relay = g.switch === 'relay';
     const control: Drawn[] = relay
       ? [
-          port(80, 30, 'coil', say(g.supplyVoltage, 'V'), 'top'),
+          port(80, 30, `coil ${say(g.supplyVoltage, 'V')}`, '', 'top'),
           wire(80, 30, 80, 60),
           { sym: 'coil', id: 'K1', at: [80, 60], dir: 'down', label: 'K1', value: sayOut(c, 'coilCurrent', 'A') },
           { sym: 'block', id: 'Q1', at: [50, 140], size: [60, 40], label: 'Q1' },
@@ -127,15 +133,15 @@ export const telling: Telling<typeof relayDriver> = {
           ...(g.clamp === 'none'
             ? []
             : [
-                { sym: 'diode' as const, id: 'D1', at: [150, 130] as [number, number], dir: 'up' as const, label: 'D1', value: '' },
-                wire(150, 60, 80, 60),
-                wire(150, 130, 80, 130),
+                { sym: 'diode' as const, id: 'D1', at: [170, 130] as [number, number], dir: 'up' as const, label: 'D1', value: '' },
+                wire(170, 60, 80, 60),
+                wire(170, 130, 80, 130),
               ]),
         ]
-      : [port(80, 60, 'control', say(parts.S1.inputCurrent, 'A'), 'top'), wire(80, 60, 80, 90)];
+      : [port(80, 60, 'control', '', 'top'), wire(80, 60, 80, 90)];
     return {
       width: 640,
-      height: 260,
+      height: 280,
       title: relay ? 'Coil, and the contact in the load line' : 'Solid-state relay in the load line',
       items: [
         ...control,
@@ -156,7 +162,7 @@ export const telling: Telling<typeof relayDriver> = {
           text:
             g.cutOut === 'none'
               ? g.loadKind === 'heater'
-                ? 'no cut-out that works when all else has failed'
+                ? 'no cut-out for when all else has failed'
                 : 'no cut-out'
               : `cut-out: ${g.cutOut.replace('-', ' ')}`,
         },
@@ -171,7 +177,7 @@ export const telling: Telling<typeof relayDriver> = {
               {
                 sym: 'block' as const,
                 id: 'S1',
-                at: [500, 170] as [number, number],
+                at: [500, 195] as [number, number],
                 size: [120, 44] as [number, number],
                 label: 'or S1',
                 value: sayOut(c, 'solidStateDissipation', 'W'),
@@ -181,7 +187,7 @@ export const telling: Telling<typeof relayDriver> = {
               {
                 sym: 'block' as const,
                 id: 'K1',
-                at: [500, 170] as [number, number],
+                at: [500, 195] as [number, number],
                 size: [120, 44] as [number, number],
                 label: 'or K1',
                 value: sayOut(c, 'coilDissipation', 'W'),

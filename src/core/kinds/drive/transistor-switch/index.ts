@@ -2,6 +2,8 @@ import { isAbsent, none, type Absent } from '../../../math/absent.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
 import { choice, num } from '../../../stage/fields.ts';
+import { drawnByState, drawsByState, runs, runsIn } from '../../../stage/runs.ts';
+import { STATE_DRAWS } from '../../../stage/data.ts';
 import { checks } from './checks.ts';
 import { base, clampEnergy, clampHeat, conducting, cutOff, edges, isMosfet, left, NO_EDGE, switchingLoss, UNCLAMPED, type Conducting } from './laws.ts';
 import { size } from './sizing.ts';
@@ -30,6 +32,7 @@ export const transistorSwitch = defineKind({
     maximumDrop: num('V', 0.5, 'across the transistor', { title: 'drop allowed' }),
     switchingFrequency: num('Hz', 0, '0: switched now and then', { min: 0, title: 'switching frequency' }),
     dutyCycle: num('ratio', 1, 'share of time on', { min: 0, max: 1, title: 'duty cycle' }),
+    runs,
     ambient: num('degC', null, 'from the board', { any: true }),
   },
   parts: {
@@ -92,6 +95,7 @@ export const transistorSwitch = defineKind({
     clampEnergy: { unit: 'J', title: 'energy of the kick', doc: 'in the inductance of the load' },
     offVoltage: { unit: 'V', title: 'left when off', doc: 'on base or gate, off or with the pin floating' },
     inputCurrent: { unit: 'A', title: 'current of the load', doc: 'average, from its rail' },
+    ...drawsByState,
     clampDissipation: { unit: 'W', title: 'heat of the suppressor', doc: 'what each cut-off leaves in it, at the switching frequency' },
   },
   size,
@@ -118,25 +122,39 @@ export const transistorSwitch = defineKind({
       clampEnergy: clampEnergy(x),
       offVoltage: left(x) ?? FLOATING,
       inputCurrent: g.dutyCycle * g.loadCurrent,
+      ...drawnByState(x, g.dutyCycle * g.loadCurrent),
       clampDissipation: clamp.suppressor,
     };
   },
   checks,
   mendFirst: ['clamp-fitted', 'gate-drive', 'saturation'],
-  rails: { load: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'inputCurrent', gives: {} } },
+  rails: { load: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: STATE_DRAWS, gives: {} } },
   signals: {
     in: { role: 'in', fills: { high: 'driveVoltage', sourceResistance: 'sourceResistance', clock: 'switchingFrequency', duty: 'dutyCycle' } },
     out: {
       role: 'out',
       carries: 'switched',
       fills: {},
-      down: (c) => ({ clock: c.range('switchingFrequency'), figures: { current: c.range('loadCurrent'), switched: c.range('supplyVoltage'), step: c.range('supplyVoltage') } }),
+      down: (c) => ({
+        clock: c.range('switchingFrequency'),
+        figures: { current: c.range('loadCurrent'), switched: c.range('supplyVoltage'), step: c.range('supplyVoltage') },
+      }),
     },
   },
   warm: [{ part: 'Q1', check: 'junction-temperature', dissipation: 'dissipation', junction: 'junctionTemperature', limit: 'Q1.maximumJunction' }],
-  heat: (_x, o) => ({ switch: (o.totalDissipation ?? 0) + (o.clampDissipation ?? 0) }),
+  heat: (x, o, state) => ({ switch: runsIn(x, state) ? (o.totalDissipation ?? 0) + (o.clampDissipation ?? 0) : 0 }),
   // Its base or gate is driven from a pin, not from its rail; and what its load takes is used, not lost.
   driven: true,
+  serves: {
+    task: 'switched load',
+    load: ({ given: g }) => ({ volts: g.supplyVoltage, amps: g.loadCurrent, alternates: false, henries: g.loadInductance }),
+    ways: ['mosfet', 'bjt'].map((device) => ({
+      title: device === 'mosfet' ? 'MOSFET' : 'bipolar transistor',
+      given: (l) =>
+        l.alternates ? null : { device, supplyVoltage: l.volts, loadCurrent: l.amps, loadInductance: l.henries, ...(l.henries > 0 ? { clamp: 'diode' } : {}) },
+    })),
+    costs: (_x, out) => ({ heat: out('totalDissipation'), area: null, cost: null, years: null, leakage: 0, fails: 'shorted, as a rule: the load stays on' }),
+  },
   controller: {
     takes: { supply: 'driveVoltage', pinResistance: 'sourceResistance', pinCurrent: 'pinCurrentLimit' },
     uses: {

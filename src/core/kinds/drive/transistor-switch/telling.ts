@@ -1,7 +1,7 @@
 import { isMeasured } from '../../../circuit/measure.ts';
 import { isAbsent } from '../../../math/absent.ts';
 import { draw, ohms } from '../../../stage/at-rest.ts';
-import { ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
+import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type StepsOf, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import type { transistorSwitch } from './index.ts';
@@ -133,34 +133,43 @@ export const telling: Telling<typeof transistorSwitch> = {
     const mosfet = isMosfet(c.x);
     const as = low ? (mosfet ? 'nmos' : 'npn') : mosfet ? 'pmos' : 'pnp';
     const inductive = g.loadInductance > 0;
+    const [x, gate] = [270, low ? 190 : 120];
+    const [top, bottom] = low ? [60, gate - 30] : [gate + 30, gate + 120];
+    const load = thing(inductive ? 'inductor' : 'lamp', [x, low ? 60 : 170], 'down', 'load', say(g.loadCurrent, 'A'));
     const items: Drawn[] = [
-      port(40, 170, 'in', say(g.driveVoltage, 'V'), 'left'),
-      wire(40, 170, 70, 170),
-      part('resistor', [70, 170], 'right', 'R1', sayPart(parts.R1.value, 'ohm')),
-      wire(140, 170, 210, 170),
-      { sym: 'symbol', as, id: 'Q1', at: [240, 170], label: 'Q1', value: sayOut(c, 'onDrop', 'V') },
-      port(260, 30, 'load', say(g.supplyVoltage, 'V'), 'top'),
+      port(40, gate, 'in', say(g.driveVoltage, 'V'), 'left'),
+      wire(40, gate, 70, gate),
+      part('resistor', [70, gate], 'right', 'R1', sayPart(parts.R1.value, 'ohm')),
+      wire(140, gate, 230, gate),
+      { sym: 'symbol', as, id: 'Q1', at: [230, gate], label: 'Q1' },
+      port(x, 30, `load ${say(g.supplyVoltage, 'V')}`, '', 'top'),
+      load,
       ...(low
-        ? [
-            wire(260, 30, 260, 60),
-            thing(inductive ? 'inductor' : 'lamp', [260, 60], 'down', 'load', say(g.loadCurrent, 'A')),
-            ground(260, 250),
-            wire(260, 200, 260, 250),
-          ]
-        : [wire(260, 30, 260, 140), thing(inductive ? 'inductor' : 'lamp', [260, 210], 'down', 'load', say(g.loadCurrent, 'A')), ground(260, 280)]),
+        ? [wire(x, 30, x, 60), wire(x, 130, x, gate - 30), wire(x, gate + 30, x, gate + 50), ground(x, gate + 50)]
+        : [wire(x, 30, x, gate - 30), wire(x, gate + 30, x, 170), ground(x, 250), wire(x, 240, x, 250)]),
       ...(g.pullResistor === 'fitted'
         ? low
-          ? [wire(165, 170, 165, 180), part('resistor', [165, 180], 'down', 'R2', sayPart(parts.R2.value, 'ohm')), ground(165, 250)]
-          : [wire(165, 170, 165, 120), part('resistor', [165, 120], 'up', 'R2', sayPart(parts.R2.value, 'ohm')), wire(165, 50, 165, 40, 260, 40)]
+          ? [dot(180, gate), wire(180, gate, 180, 200), part('resistor', [180, 200], 'down', 'R2', sayPart(parts.R2.value, 'ohm')), ground(180, 270)]
+          : [
+              dot(180, gate),
+              wire(180, gate, 180, 112),
+              part('resistor', [180, 112], 'up', 'R2', sayPart(parts.R2.value, 'ohm'), { side: -1 }),
+              wire(180, 42, 180, 38, x, 38),
+              dot(x, 38),
+            ]
         : []),
       ...(g.clamp === 'none'
         ? inductive
-          ? [{ sym: 'text' as const, at: [330, low ? 95 : 245] as [number, number], text: 'nothing catches the kick' }]
+          ? [{ sym: 'text' as const, at: [340, low ? 100 : 210] as [number, number], text: 'nothing catches the kick' }]
           : []
-        : [part('diode', [350, low ? 130 : 280], 'up', 'D1', g.clamp === 'suppressor' ? say(parts.D1.clampVoltage, 'V') : '')]),
-      ...(g.clamp === 'none' ? [] : [low ? wire(350, 60, 260, 60) : wire(350, 210, 260, 210), low ? wire(350, 130, 260, 130) : wire(350, 280, 260, 280)]),
+        : [
+            part('diode', [380, low ? 130 : 240], 'up', 'D1', g.clamp === 'suppressor' ? say(parts.D1.clampVoltage, 'V') : ''),
+            wire(380, low ? 60 : 170, 380, top, x, top),
+            wire(380, low ? 130 : 240, 380, low ? bottom : 240, x, low ? bottom : 240),
+          ]),
+      { sym: 'text', at: [330, 290], text: `${sayOut(c, 'onDrop', 'V')} across Q1`, value: true },
     ];
-    return { width: 480, height: 310, title: low ? 'Low-side switch' : 'High-side switch', items };
+    return { width: 520, height: 310, title: low ? 'Low-side switch' : 'High-side switch', items };
   },
   simulate: (x, o) => {
     const hot = conducting(x);

@@ -62,6 +62,7 @@ export const mainsSeparation = defineKind({
   checks,
   rails: {},
   signals: {},
+  separates: (x) => ({ insulation: x.given.insulation, by: x.given.confirmedBy || null }),
   confirm: [
     {
       id: 'separation',

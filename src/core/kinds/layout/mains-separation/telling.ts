@@ -42,9 +42,9 @@ export const telling: Telling<typeof mainsSeparation> = {
       height: 240,
       title: 'The two sides of the board, and what lies between them',
       items: [
-        port(30, 60, g.circuit === 'mains' ? 'mains' : 'high voltage', say(g.workingVoltage, 'V'), 'left'),
-        wire(30, 60, 90, 60),
-        { sym: 'block', at: [90, 40], size: [110, 60], label: 'live side' },
+        port(80, 60, g.circuit === 'mains' ? 'mains' : 'live', say(g.workingVoltage, 'V'), 'left'),
+        wire(80, 60, 110, 60),
+        { sym: 'block', at: [110, 40], size: [90, 60], label: 'live side' },
         thing('spark', [220, 70], 'right', 'through air', g.clearanceAvailable === null ? 'not measured' : say(g.clearanceAvailable, 'm')),
         { sym: 'block', at: [310, 40], size: [110, 60], label: 'touched side' },
         wire(420, 60, 460, 60),

@@ -124,8 +124,8 @@ export const telling: Telling<typeof gateDriveTransformer> = {
       { sym: 'block', id: 'T1', at: [220, 40], size: [90, 100], label: 'T1', value: `${parts.T1.primaryTurns ?? '?'} : ${parts.T1.secondaryTurns ?? '?'}` },
       wire(310, 60, 330, 60),
       part('resistor', [330, 60], 'right', 'R1', sayPart(parts.R1.value, 'ohm')),
-      wire(400, 60, 440, 60, 440, 100),
-      { sym: 'symbol', as: 'nmos', id: 'Q1', at: [470, 100], label: 'Q1', value: g.secondaries > 1 ? `${g.secondaries} gates` : '' },
+      wire(400, 60, 420, 60, 420, 100, 450, 100),
+      { sym: 'symbol', as: 'nmos', id: 'Q1', at: [450, 100], label: 'Q1', value: g.secondaries > 1 ? `${g.secondaries} gates` : '' },
       ground(265, 160),
       wire(265, 140, 265, 160),
       {

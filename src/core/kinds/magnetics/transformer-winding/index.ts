@@ -189,6 +189,16 @@ export const transformerWinding = defineKind({
   // What its secondaries give comes out of the primary: a rail or a bridge that drives it.
   driven: true,
   heat: (_x, o) => ({ transformer: o.totalDissipation ?? 0 }),
+  live: (x) => ({
+    volts: Math.max(
+      x.given.inputVoltage,
+      ...wound(x)
+        .slice(1)
+        .map((s) => (x.parts.W0.turns === null ? 0 : open(x, s))),
+    ),
+    what: 'its windings',
+    alternates: true,
+  }),
   confirm: [
     {
       id: 'insulation',

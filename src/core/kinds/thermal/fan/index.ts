@@ -1,9 +1,10 @@
 import { impossible } from '../../../math/absent.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import { choice, num } from '../../../stage/fields.ts';
+import { drawnByState, drawsByState, runs, runsIn } from '../../../stage/runs.ts';
+import { STATE_DRAWS } from '../../../stage/data.ts';
 import { checks } from './checks.ts';
 import { carries, ownHeat, speed, workingPoint } from './laws.ts';
-import { size } from './sizing.ts';
 
 export const fan = defineKind({
   id: 'fan',
@@ -30,6 +31,7 @@ export const fan = defineKind({
     currentLimit: num('A', 1, 'of rail or driver while it starts', { title: 'current at start, at most' }),
     maximumNoise: num('dB', 35, 'in dBA, as in the data of the fan', { any: true, title: 'noise, at most' }),
     expectedLife: num('h', 20000, 'wanted', { title: 'life wanted' }),
+    runs,
     ambient: num('degC', null, 'of the air at the inlet', { any: true }),
   },
   parts: {
@@ -63,9 +65,9 @@ export const fan = defineKind({
     inputCurrent: { unit: 'A', title: 'current', doc: 'running, from the rail' },
     totalDissipation: { unit: 'W', title: 'power of the fan', doc: 'all of it warms the air' },
     noiseLevel: { unit: 'dB', title: 'noise', doc: 'at this speed, dBA' },
+    ...drawsByState,
     lifeTime: { unit: 'h', title: 'life', doc: 'at this inlet temperature: halves for every 10 K' },
   },
-  size,
   evaluate: (x) => {
     const { given: g, parts, ambient } = x;
     const { M1 } = parts;
@@ -82,18 +84,19 @@ export const fan = defineKind({
       startVoltage: g.supplyVoltage * (g.control === 'supply-voltage' ? g.dutyCycle : 1),
       startCurrent: (M1.startRatio * M1.currentRating * g.supplyVoltage) / M1.nominalVoltage,
       inputCurrent: own / g.supplyVoltage,
+      ...drawnByState(x, own / g.supplyVoltage),
       totalDissipation: own,
       noiseLevel: s > 0 ? M1.noise + 50 * Math.log10(s) : STILL,
       lifeTime: M1.lifeTime * 2 ** ((M1.lifeTemperature - ambient) / 10),
     };
   },
   checks,
-  rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'inputCurrent', gives: { surge: 'startCurrent' } } },
+  rails: { vcc: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: STATE_DRAWS, gives: { surge: 'startCurrent' } } },
   signals: {
     in: { role: 'in', fills: { duty: 'dutyCycle', clock: 'frequency' }, exists: (g) => g.control !== 'none' },
     air: { role: 'out', fills: {}, carries: 'air', down: (c) => ({ figures: { flow: c.pick('airflow') } }) },
   },
-  heat: (_x, o) => ({ fan: o.totalDissipation ?? 0 }),
+  heat: (x, o, state) => ({ fan: runsIn(x, state) ? (o.totalDissipation ?? 0) : 0 }),
   outdoors: true,
   controller: {
     takes: {},

@@ -88,7 +88,7 @@ export const telling: Telling<typeof fan> = {
       { sym: 'ground', at: [110, 140] },
       { sym: 'block', at: [180, 60], size: [130, 90], label: 'box', value: `${say(c.x.given.dissipation, 'W')}` },
       thing('strip', [310, 105], 'right', 'openings', say(c.x.given.ventArea, 'm2')),
-      { sym: 'text', at: [180, 190], text: `${sayOut(c, 'airflow', 'm3/s')} of air, ${sayOut(c, 'airTemperatureRise', 'K')} warmer`, value: true },
+      { sym: 'text', at: [90, 190], text: `${sayOut(c, 'airflow', 'm3/s')} of air, ${sayOut(c, 'airTemperatureRise', 'K')} warmer`, value: true },
     ],
   }),
   curves: (x) => {

@@ -8,6 +8,7 @@
   import Button from '$lib/ui/atoms/Button.svelte';
   import Problem from '$lib/ui/atoms/Problem.svelte';
   import FindingText from '$lib/ui/board/FindingText.svelte';
+  import LivePanel from '$lib/ui/board/LivePanel.svelte';
   import MarginRow from '$lib/ui/board/MarginRow.svelte';
   import Remedies from '$lib/ui/board/Remedies.svelte';
   import WaiverBox from '$lib/ui/board/WaiverBox.svelte';
@@ -24,13 +25,15 @@
   const titleOf = (f: Finding) => sum.byId.get(f.stage ?? '')?.title ?? '';
   const waive = (f: Finding, reason: string | null) =>
     session.edit(`${reason === null ? 'take back the waiver of' : 'waive'} ${titleOf(f)}: ${f.check}`, setWaiver(session.doc, f.stage!, f.check!, reason));
-  const confirm = (id: string, yes: boolean) => session.edit(yes ? 'confirm' : 'take a confirmation back', setConfirmation(session.doc, id, yes ? me : null));
+  const confirm = (id: string, yes: boolean) =>
+    session.edit(yes ? 'confirm' : 'take a confirmation back', setConfirmation(session.doc, id, yes ? me : null, new Date().toISOString().slice(0, 10)));
 </script>
 
 <svelte:head><title>Order gate · {sum.doc.name} · Spark Sum</title></svelte:head>
 <main>
   <div class="left">
     <h1>{g.ready ? 'The gate is open' : 'The gate is closed'}</h1>
+    <LivePanel {sum} {base} />
     {#if sum.stages.length === 0}<p>The board has no stages yet. <a href="{base}/add">Add the first one</a>.</p>{/if}
     <section>
       <h2>Must be mended · {g.blocking.length}</h2>
@@ -72,7 +75,7 @@
             <label
               ><input type="checkbox" checked={c.given !== null} onchange={(e) => confirm(c.id, e.currentTarget.checked)} />
               <span
-                >{c.text}{#if c.given}<span class="soft small"> {c.given.by}</span>{/if}</span
+                >{c.text}{#if c.given}<span class="soft small"> {c.given.by}{c.given.note ? `, ${c.given.note}` : ''}</span>{/if}</span
               ></label
             >
           </li>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import LivePanel from '$lib/ui/board/LivePanel.svelte';
   import { average } from '../../../../core/board/evaluate.ts';
   import { sharesOf } from '../../../../core/board/document.ts';
   import { conditionsText, limitText, marginText, worstText, partRows } from '../../../../core/files/report.ts';
@@ -86,6 +87,7 @@
     <p>On average <Quantity value={average(sum, (p) => p.in)} unit="W" digits={3} />.</p>
   {/if}
   {#each sum.stages as s (s.id)}
+    <LivePanel {sum} base={`/boards/${session.id}`} />
     <section>
       <h2>{s.title}{s.copies > 1 ? `, ${s.copies} copies` : ''}</h2>
       <p class="soft small">{s.kind.title}. {s.doc.notes ?? ''}</p>
