@@ -18,7 +18,11 @@ test('a heater switch: the solid-state relay cooks, the relay needs a cut-out, o
   // Found by what it does.
   await page.goto(`${board}/add`);
   await page.getByLabel('What should it do?').fill('heater switch');
-  await page.getByRole('link', { name: /Relay driver/ }).or(page.getByRole('button', { name: /Relay driver/ })).first().click();
+  await page
+    .getByRole('link', { name: /Relay driver/ })
+    .or(page.getByRole('button', { name: /Relay driver/ }))
+    .first()
+    .click();
   await expect(page.getByLabel('Title of the stage')).toHaveValue('Relay driver');
   await page.getByText('more at their usual values').click();
   await page.getByLabel('switch', { exact: true }).selectOption('solid-state');
@@ -31,7 +35,11 @@ test('a heater switch: the solid-state relay cooks, the relay needs a cut-out, o
   await saved(page);
 
   // It cooks on a small sink, and the sheet says which sink would hold it.
-  await page.getByText('S1 solid-state relay').or(page.locator('summary', { hasText: 'S1' })).first().click();
+  await page
+    .getByText('S1 solid-state relay')
+    .or(page.locator('summary', { hasText: 'S1' }))
+    .first()
+    .click();
   await enter(page, 'S1 sink to air', '20');
   await expect(page.locator('#junction-temperature')).toContainText('−');
   await expect(page.getByText(/S1 with sink to air of .* or less/).first()).toBeVisible();
@@ -43,7 +51,7 @@ test('a heater switch: the solid-state relay cooks, the relay needs a cut-out, o
   await page.getByRole('button', { name: 'Lay every way to do this side by side' }).click();
   await expect(page.getByRole('columnheader', { name: 'relay', exact: true })).toBeVisible();
   await expect(page.getByRole('row', { name: /^fails/ })).toContainText(/weld/);
-  await expect(page.getByRole('row', { name: /^life/ })).toContainText('a');
+  await expect(page.getByRole('row', { name: /^price over the years/ })).toContainText(/\d/);
   await page.getByRole('button', { name: 'Choose' }).first().click();
   await page.getByLabel(/because/).fill('Cold, and a sink for the other is larger than the box.');
   await page.getByRole('button', { name: 'Choose it' }).click();

@@ -86,7 +86,12 @@
       {#if help}<span class="small soft doc">{help}</span>{/if}
     {:else if field.type === 'flag'}
       <label class="flag"
-        ><input type="checkbox" checked={(typed as boolean | undefined) ?? field.default} onchange={(e) => editor.setGiven(name, e.currentTarget.checked)} /> yes</label
+        ><input
+          type="checkbox"
+          aria-label={label}
+          checked={(typed as boolean | undefined) ?? field.default}
+          onchange={(e) => editor.setGiven(name, e.currentTarget.checked)}
+        /> yes</label
       >
       {#if help}<span class="small soft doc">{help}</span>{/if}
     {:else if field.type === 'list'}

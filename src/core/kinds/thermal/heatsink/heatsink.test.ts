@@ -175,3 +175,11 @@ describe('any sink, its balance found by halving', () => {
     );
   });
 });
+
+it('blown air takes up the heat of the sink on its way, and the far end sees it', () => {
+  const H1 = { width: 0.06, length: 0.08, finCount: 9, finHeight: 0.025, finThickness: 0.0015 };
+  const s = alone('heatsink', { style: 'finned', airSpeed: 1.5 }, { H1, Q1: { dissipation: 12 } });
+  const cubic = 1.204 * (293.15 / 298.15) * 1006;
+  expect(nominal(s, 'airWarming') * cubic * 1.5 * (0.06 - 9 * 0.0015) * 0.025).toBeCloseTo(12, 9);
+  expect(nominal(s, 'junctionFarEnd')).toBeCloseTo(nominal(s, 'junctionTemperature') + nominal(s, 'airWarming'), 9);
+});

@@ -1,11 +1,11 @@
 import { from, less, more } from '../../../stage/cures.ts';
 import { HEATSINKS } from '../../../quantity/stock.ts';
-import { impossible, none } from '../../../math/absent.ts';
+import { isAbsent, impossible, none } from '../../../math/absent.ts';
 import { airDensityRatio } from '../../../physics/convection.ts';
 import { defineKind, type CheckDef, type Help } from '../../../stage/contract.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import { say } from '../../../stage/words.ts';
-import { leaving, riseOf } from './solve.ts';
+import { airCarries, channels, leaving, riseOf } from './solve.ts';
 
 export const SLOTS = ['Q1', 'Q2', 'Q3', 'Q4'] as const;
 
@@ -100,6 +100,8 @@ export const heatsink = defineKind({
     radiationShare: { unit: 'ratio', title: 'share that is radiated' },
     finEfficiency: { unit: 'ratio', title: 'fin efficiency' },
     airDensityRatio: { unit: 'ratio', title: 'density of the air' },
+    airWarming: { unit: 'K', title: 'air warms by', doc: 'on its way between the fins, blown; the far end of the sink sees it' },
+    junctionFarEnd: { unit: 'degC', title: 'hottest junction at the far end', doc: 'in the air that the sink itself has warmed' },
     sinkTimeConstant: { unit: 's', title: 'time constant of the sink' },
   },
   refuse: ({ given: g, parts: { H1 } }) => {
@@ -127,6 +129,8 @@ export const heatsink = defineKind({
     const need = Math.min(
       ...devices.flatMap((d) => (d.dissipation === null ? [] : [(d.maximumJunction - ambient - d.dissipation * (d.junctionToCase + d.caseToSink)) / watts])),
     );
+    const blown = g.style === 'finned' && g.airSpeed > 0 && channels(H1) > 0;
+    const warming = blown ? watts / (airCarries(ambient, density) * g.airSpeed * channels(H1)) : STILL;
     const duty = g.pulseWidth / g.period;
     const mean = (Q1.dissipation ?? 0) - g.pulsePower * duty;
     const heating = (1 - Math.exp(-g.pulseWidth / Q1.thermalTime)) / (1 - Math.exp(-g.period / Q1.thermalTime));
@@ -152,6 +156,8 @@ export const heatsink = defineKind({
       radiationShare: out ? out.radiation / watts : known ? KNOWN : watts === 0 ? NO_HEAT : TOO_HOT,
       finEfficiency: out ? (out.efficiency ?? NO_FINS) : known ? KNOWN : watts === 0 ? NO_HEAT : TOO_HOT,
       airDensityRatio: density,
+      airWarming: warming,
+      junctionFarEnd: isAbsent(warming) ? warming : sink === null ? TOO_HOT : (hottest > -Infinity ? hottest : sink) + warming,
       sinkTimeConstant: typeof resistance === 'number' ? H1.mass * 900 * resistance : resistance,
     };
   },
@@ -169,6 +175,19 @@ export const heatsink = defineKind({
       applies: (c) => c.x.given.pulsePower > 0,
       severity: 'must',
       help: [less('given.pulseWidth'), less('given.pulsePower'), 'A larger die takes longer pulses.'],
+    },
+    'air-warming': {
+      title: 'hottest junction at the far end',
+      value: 'junctionFarEnd',
+      sense: 'temperature',
+      limit: (c) => {
+        const all = SLOTS.flatMap((s) => (c.x.parts[s].dissipation === null ? [] : [c.must(`${s}.maximumJunction`)]));
+        return all.length ? all.reduce((a, b) => (b.low < a.low ? b : a)) : null;
+      },
+      from: 'lowest of the highest junction temperatures',
+      applies: (c) => c.x.given.style === 'finned' && c.x.given.airSpeed > 0,
+      severity: 'should',
+      help: [more('given.airSpeed'), more('H1.finHeight'), 'Mount the hottest device where the air comes in.'],
     },
     touch: {
       title: 'touching the sink',
@@ -193,6 +212,7 @@ export const heatsink = defineKind({
   ],
 });
 
+const STILL = none('nothing blows through its fins');
 const EMPTY = none('no device is mounted there');
 const NO_HEAT = none('nothing heats the sink');
 const KNOWN = none('the sink’s figure is taken as given');

@@ -1,7 +1,7 @@
 import { airDensityRatio } from '../../../physics/convection.ts';
 import { say } from '../../../stage/words.ts';
 import { figure } from './figure.ts';
-import { leaving, riseOf } from './solve.ts';
+import { airCarries, channels, leaving, riseOf } from './solve.ts';
 import { step, type JudgedOf, type StepsOf, type Telling } from '../../../stage/telling.ts';
 import { type heatsink, SLOTS } from './index.ts';
 
@@ -47,6 +47,17 @@ export const telling: Telling<typeof heatsink> = {
           'JEDEC JESD51',
         ),
       ),
+      ...(c.nominal('airWarming') === null
+        ? []
+        : [
+            step(
+              'Air warms by',
+              'dT = P/(q*v*A)',
+              'airWarming',
+              { P: 'totalDissipation', q: [airCarries(c.x.ambient, airDensityRatio(g.altitude)), ''], v: 'airSpeed', A: [channels(parts.H1), 'm2'] },
+              'heat that a cubic metre of air takes, through the channels between the fins',
+            ),
+          ]),
     ];
   },
   figure,
