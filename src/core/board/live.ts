@@ -1,6 +1,6 @@
 import type { Live } from '../stage/contract.ts';
 import { formatText } from '../quantity/format.ts';
-import type { StageSum, Sum } from './evaluate.ts';
+import type { Summed } from './summed.ts';
 import type { Finding } from './wiring.ts';
 
 // Voltages that can hurt, and what stands between them and people. Guidance: what may be touched is for the standard that applies.
@@ -29,7 +29,11 @@ export interface LiveSum {
   mains: boolean;
 }
 
-type Seen = Pick<Sum, 'stages' | 'rails'>;
+/** What of a sum is looked at. */
+interface Seen {
+  stages: readonly Summed[];
+  rails: readonly { name: string; voltage: { low: number | null; high: number | null } | null }[];
+}
 
 /** All places that can hurt, the highest first, and what separates them. */
 export function liveOf({ stages, rails }: Seen): LiveSum {
@@ -52,8 +56,8 @@ export function liveOf({ stages, rails }: Seen): LiveSum {
 }
 
 /** Mains with nothing that says how it is separated: a must; another voltage that can hurt: worth a word. */
-export function liveFindings(stages: readonly StageSum[], rails: Sum['rails']): Finding[] {
-  const { places, separations } = liveOf({ stages: [...stages], rails });
+export function liveFindings(stages: Seen['stages'], rails: Seen['rails']): Finding[] {
+  const { places, separations } = liveOf({ stages, rails });
   if (separations.length) return [];
   const [first] = places;
   if (!first) return [];

@@ -1,5 +1,5 @@
 import type { Uncertain } from '../quantity/uncertain.ts';
-import type { Device } from './devices.ts';
+import type { Device } from './device-sorts.ts';
 
 // Typical devices of power stages, of no maker: fans, cores, switches. What lies between makers is their spread.
 
