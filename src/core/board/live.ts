@@ -39,7 +39,7 @@ interface Seen {
 export function liveOf({ stages, rails }: Seen): LiveSum {
   const places = [
     ...stages.flatMap((s): LivePlace[] => {
-      const live = s.kind.live?.(s.judged.x) as Live | null | undefined;
+      const live = s.kind.live?.(s.judged.x, (name) => s.judged.nominal(name)) as Live | null | undefined;
       if (!live || !(live.mains || live.volts > (live.alternates ? ALTERNATING : DIRECT))) return [];
       return [{ stage: s.id, where: `${s.title}: ${live.what}`, volts: live.volts, mains: live.mains ?? false }];
     }),

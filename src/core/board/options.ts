@@ -84,11 +84,11 @@ export function layOut(doc: BoardDoc, id: string, rivals: readonly Rival[]): Boa
   return rivals.reduce((next, { kind, title, given }) => {
     const stage = stageOf(next, id);
     if (stage.options?.some((o) => o.title === title)) return next;
-    const with_ = kind === stage.kind ? keepAsOption(next, id, title) : addOption(next, id, kind, title);
-    const at = stageOf(with_, id);
+    const laid = kind === stage.kind ? keepAsOption(next, id, title) : addOption(next, id, kind, title);
+    const at = stageOf(laid, id);
     const options = at.options!;
     const last = options.at(-1)!;
-    return withOptions(with_, at, options.with(-1, { ...last, given: { ...(kind === stage.kind ? last.given : {}), ...given } }));
+    return withOptions(laid, at, options.with(-1, { ...last, given: { ...(kind === stage.kind ? last.given : {}), ...given } }));
   }, doc);
 }
 

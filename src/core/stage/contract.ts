@@ -548,7 +548,7 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   /** Starts at a time of its own: what the other starters on the same rail draw meanwhile fills `before`. Names are outcomes. */
   startUp?: Readonly<Record<'start' | 'ready' | 'inrush' | 'running' | 'before', NameIn<NoInfer<G>, NoInfer<P>, NoInfer<O>, NoInfer<C>>>>;
   /** A voltage on it that can hurt: where, how much (rms where it alternates), and whether it is mains; null where none can. */
-  live?: (x: Inputs<G, P, C>) => Live | null;
+  live?: (x: Inputs<G, P, C>, out: (name: string) => number | null) => Live | null;
   /** It stands between a voltage that can hurt and people: how, and who confirmed it. */
   separates?: (x: Inputs<G, P, C>) => { insulation: string; by: string | null };
   /** A job that other kinds can do too: ways to do it side by side, and what each costs. */

@@ -67,7 +67,8 @@
       .filter((r) => read.has(r.point))
       .map((r) => `${r.point} would read ${formatText(r.value, 'V', 4)}, was read ${formatText(read.get(r.point)!, 'V', 4)}`)
       .join('; ');
-  let kept = $state<string | null>(null);
+  let kept = $state<{ step: string; title: string } | null>(null);
+  let explained = $derived(kept && kept.step === keep?.step ? kept.title : (keep?.explained ?? null));
   let notKept = $state<string | null>(null);
   let keeping = $state(false);
   async function keepIt(fault: string, would: { point: string; value: number }[]) {
@@ -77,7 +78,7 @@
     const fields = { revision: letter, copy: String(copy), step, point: point ?? '', fault, title, note: explanation(would) };
     const answer = await postAction(`${base}/bring-up?/explain`, fields).catch(() => ({ type: 'error' }));
     keeping = false;
-    if (answer.type === 'success' || answer.type === 'redirect') [kept, notKept] = [title, null];
+    if (answer.type === 'success' || answer.type === 'redirect') [kept, notKept] = [{ step, title }, null];
     else notKept = 'It could not be kept: the server did not take it. Look whether you are signed in and the logbook has room, then try again.';
   }
   let read = $derived(new Map(readings.map((r) => [r.point, r.value])));
@@ -85,7 +86,7 @@
 
 <section aria-label="What would explain it">
   <h2>What would explain it</h2>
-  {#if kept ?? keep?.explained}<p class="ok" role="status">Kept in the logbook. {kept ?? keep?.explained}.</p>{/if}
+  {#if explained}<p class="ok" role="status">Kept in the logbook. {explained}.</p>{/if}
   <Problem text={notKept ?? undefined} />
   {#if explaining.share !== null}
     <p class="soft" role="status">Solving the board with each single fault… <span class="num">{Math.round(100 * explaining.share)}</span>&#8239;%</p>

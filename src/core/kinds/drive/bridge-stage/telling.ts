@@ -18,7 +18,7 @@ export const telling: Telling<typeof bridgeStage> = {
     const moves = transition(c.x);
     const finite = Number.isFinite(moves);
     const common = { V: 'supplyVoltage', Is: 'switchedCurrent', f: 'switchingFrequency' } as const;
-    const left = hard || !finite ? (hard ? 1 : 1) : Math.max(0, 1 - g.deadTime / moves);
+    const left = hard || !finite ? 1 : Math.max(0, 1 - g.deadTime / moves);
     const steps: Steps = [
       ...(finite
         ? ([

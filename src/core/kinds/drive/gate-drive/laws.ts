@@ -1,3 +1,4 @@
+import { stepOvershoot } from '../../../physics/second-order.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 
 export interface Loop {
@@ -73,6 +74,4 @@ export function millerVoltage(x: AnyInputs): number {
 
 /** Damping of the gate's loop. // [Nilsson] */
 export const damping = (x: AnyInputs): number => (loop(x).ga / 2) * Math.sqrt(x.parts.Q1.inputCapacitance / x.given.gateLoopInductance);
-/** Overshoot of a second-order step. // [Nilsson] */
-export const ringing = (zeta: number): number => (zeta < 1 ? Math.exp((-Math.PI * zeta) / Math.sqrt(1 - zeta * zeta)) : 0);
-export const gatePeak = (x: AnyInputs): number => x.given.offBias + loop(x).swing * (1 + ringing(damping(x)));
+export const gatePeak = (x: AnyInputs): number => x.given.offBias + loop(x).swing * (1 + stepOvershoot(damping(x)));

@@ -1,8 +1,9 @@
+import { stepOvershoot } from '../../../physics/second-order.ts';
 import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type StepsOf, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import type { gateDrive } from './index.ts';
-import { chargeCapacitance, damping, loop, millerVoltage, ringing } from './laws.ts';
+import { chargeCapacitance, damping, loop, millerVoltage } from './laws.ts';
 
 export const telling: Telling<typeof gateDrive> = {
   working: (c) => {
@@ -12,7 +13,7 @@ export const telling: Telling<typeof gateDrive> = {
     const volt = (v: number) => [v, 'V'] as const;
     const [ra, rb, v, vf] = [ohm(l.ra), ohm(l.rb), volt(l.swing), volt(l.drop)];
     const zeta = damping(c.x);
-    const more = ringing(zeta);
+    const more = stepOvershoot(zeta);
     const steps: StepsOf<typeof gateDrive> = [
       step(
         'Turn-on resistance',

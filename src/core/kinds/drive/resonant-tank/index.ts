@@ -174,9 +174,9 @@ export const resonantTank = defineKind({
   // The load takes its power out of the tank, and a bridge may drive it.
   driven: true,
   heat: (x, o) => ({ tank: x.carried.fedFrom > 0 ? (o.coilDissipation ?? 0) + (o.capacitorDissipation ?? 0) : (o.totalDissipation ?? 0) }),
-  live: (x) => {
-    const s = swing(x);
-    return typeof s === 'string' ? null : { volts: Math.max(s.capacitorVolts, s.peakVolts / Math.SQRT2), what: 'the tank', alternates: true };
+  live: (_x, out) => {
+    const [capacitor, device] = [out('capacitorVoltage'), out('peakVoltage')];
+    return capacitor === null || device === null ? null : { volts: Math.max(capacitor, device / Math.SQRT2), what: 'the tank', alternates: true };
   },
   firstPower: (c) => ({
     logic: 'Gates and clamps looked at; the load in place, nothing metallic near the coil.',

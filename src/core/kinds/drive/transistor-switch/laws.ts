@@ -1,4 +1,5 @@
 import { impossible, type Absent } from '../../../math/absent.ts';
+import { onResistanceAt } from '../../../physics/hot-switch.ts';
 import { settled } from '../../../physics/winding.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 
@@ -25,7 +26,7 @@ export function base(x: AnyInputs): { pin: number; base: number; gate: number } 
 }
 
 /** On-resistance at a junction, Ω. */
-export const onResistance = ({ parts: { Q1 } }: AnyInputs, celsius: number): number => Q1.onResistance * (1 + Q1.onTempco * (celsius - 25));
+export const onResistance = ({ parts: { Q1 } }: AnyInputs, celsius: number): number => onResistanceAt(Q1.onResistance, Q1.onTempco, celsius);
 
 /** Times of the two edges, s; the second of a shifted drive is the pull resistor's alone. */
 export function edges(x: AnyInputs): { on: number | null; off: number | null } {

@@ -1,4 +1,3 @@
-import { isMeasured } from '../../../circuit/measure.ts';
 import { isAbsent } from '../../../math/absent.ts';
 import { draw, ohms } from '../../../stage/at-rest.ts';
 import { dot, ground, part, port, thing, wire, type Drawn } from '../../../stage/drawing.ts';
@@ -171,7 +170,7 @@ export const telling: Telling<typeof transistorSwitch> = {
     ];
     return { width: 520, height: 310, title: low ? 'Low-side switch' : 'High-side switch', items };
   },
-  simulate: (x, o) => {
+  simulate: (x) => {
     const hot = conducting(x);
     if (isAbsent(hot)) return null;
     const { given: g, parts } = x;
@@ -224,12 +223,10 @@ export const telling: Telling<typeof transistorSwitch> = {
             }
           : {
               onDrop: (b) => {
-                const read = b.over({ stop: duty * period * 0.9, step: period / 2000, start: 'rest', outputs: ['d'] }, (t) => t.signals.d!.at(-1)!);
-                return isMeasured(read) ? read : read;
+                return b.over({ stop: duty * period * 0.9, step: period / 2000, start: 'rest', outputs: ['d'] }, (t) => t.signals.d!.at(-1)!);
               },
             }),
       },
-      differs: o.peakVoltage === undefined ? {} : {},
     };
   },
   curves: (x) => {

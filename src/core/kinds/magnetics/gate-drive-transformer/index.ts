@@ -1,3 +1,4 @@
+import { stepOvershoot } from '../../../physics/second-order.ts';
 import { missing, none, type Absent } from '../../../math/absent.ts';
 import { defineKind } from '../../../stage/contract.ts';
 import type { Given } from '../../../stage/data.ts';
@@ -13,7 +14,6 @@ import {
   magnetising,
   mainInductance,
   omega,
-  overshoot,
   ratio,
   rise,
   startUpFlux,
@@ -152,8 +152,8 @@ export const gateDriveTransformer = defineKind({
       gateOff: off,
       damping: z,
       ringingFrequency: omega(x) / (2 * Math.PI),
-      gatePeak: Math.max(on, -off) + step * overshoot(z),
-      firstPulse: isBlocked(x) ? firstPulse(x) : Math.max(on, -off) + on * overshoot(z),
+      gatePeak: Math.max(on, -off) + step * stepOvershoot(z),
+      firstPulse: isBlocked(x) ? firstPulse(x) : Math.max(on, -off) + on * stepOvershoot(z),
       riseTime: rise(z) / omega(x),
       peakCurrent: g.secondaries * n * surge + magnetising(x),
       dutyLimit: isBlocked(x)

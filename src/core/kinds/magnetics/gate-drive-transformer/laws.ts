@@ -1,3 +1,4 @@
+import { stepOvershoot } from '../../../physics/second-order.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
 
 export const isBlocked = ({ given: g }: AnyInputs): boolean => g.drive === 'dc-blocked';
@@ -32,9 +33,6 @@ export const loopOhms = (x: AnyInputs): number =>
 export const damping = (x: AnyInputs): number => (loopOhms(x) / 2) * Math.sqrt(x.parts.Q1.inputCapacitance / x.parts.T1.leakageInductance);
 export const omega = (x: AnyInputs): number => 1 / Math.sqrt(x.parts.T1.leakageInductance * x.parts.Q1.inputCapacitance);
 
-/** Overshoot of a second-order step. // [Nilsson] */
-export const overshoot = (z: number): number => (z < 1 ? Math.exp((-Math.PI * z) / Math.sqrt(1 - z * z)) : 0);
-
 /** 10 to 90 % of a second-order step in units of 1/ω: by halving on its rising flank. // [Nilsson] */
 export function rise(z: number): number {
   const y = (t: number): number => {
@@ -67,4 +65,4 @@ export function currentShape(z: number): number {
 }
 
 /** Gate at the first pulses from rest, before the blocking capacitor is charged, V: all of the supply, and its ringing. */
-export const firstPulse = (x: AnyInputs): number => ratio(x) * x.given.supplyVoltage * (1 + overshoot(damping(x)));
+export const firstPulse = (x: AnyInputs): number => ratio(x) * x.given.supplyVoltage * (1 + stepOvershoot(damping(x)));

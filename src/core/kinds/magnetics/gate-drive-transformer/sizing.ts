@@ -1,7 +1,8 @@
+import { stepOvershoot } from '../../../physics/second-order.ts';
 import { formatText } from '../../../quantity/format.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/data.ts';
-import { currentShape, damping, firstPulse, isBlocked, levels, magnetising, mainInductance, overshoot, ratio, startUpFlux } from './laws.ts';
+import { currentShape, damping, firstPulse, isBlocked, levels, magnetising, mainInductance, ratio, startUpFlux } from './laws.ts';
 
 const MOST = 200;
 const KEEP = 4;
@@ -60,7 +61,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
     const at = (['low', 'high'] as const).map((duty) => {
       const here = hardest(p, n, 'high', duty, r * down);
       const { on, off } = levels(here);
-      const ringing = Math.max(on, -off) + (on - off) * overshoot(damping(here));
+      const ringing = Math.max(on, -off) + (on - off) * stepOvershoot(damping(here));
       return isBlocked(x) && !g.gateZeners ? Math.max(ringing, firstPulse(here)) : ringing;
     });
     return Math.max(...at);

@@ -1,8 +1,9 @@
+import { stepOvershoot } from '../../../physics/second-order.ts';
 import { ground, part, port, wire, type Drawn } from '../../../stage/drawing.ts';
 import { step, type StepsOf, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut, sayPart } from '../../../stage/words.ts';
 import type { gateDriveTransformer } from './index.ts';
-import { currentShape, damping, isBlocked, levels, loopOhms, mainInductance, omega, overshoot, ratio, rise } from './laws.ts';
+import { currentShape, damping, isBlocked, levels, loopOhms, mainInductance, omega, ratio, rise } from './laws.ts';
 
 export const telling: Telling<typeof gateDriveTransformer> = {
   working: (c) => {
@@ -62,7 +63,7 @@ export const telling: Telling<typeof gateDriveTransformer> = {
         'Gate peak',
         'Vp = max(Vn, -Vf) + (Vn - Vf)*o',
         'gatePeak',
-        { Vn: 'gateOn', Vf: 'gateOff', o: [overshoot(z), 'ratio'] },
+        { Vn: 'gateOn', Vf: 'gateOff', o: [stepOvershoot(z), 'ratio'] },
         'overshoot exp(−πz/√(1 − z²)), none from one on',
       ),
       step('Rise time', 't = k/(2*pi*f0)', 'riseTime', { k: [rise(z), ''], f0: 'ringingFrequency' }, '10 to 90 % of the second-order step'),
@@ -96,7 +97,7 @@ export const telling: Telling<typeof gateDriveTransformer> = {
           'Gate at the first pulses',
           'V1 = n*V*(1 + o)',
           'firstPulse',
-          { n: 'turnsRatio', V: 'supplyVoltage', o: [overshoot(z), 'ratio'] },
+          { n: 'turnsRatio', V: 'supplyVoltage', o: [stepOvershoot(z), 'ratio'] },
           'before C1 is charged',
         ),
         step('Duty, at most', 'Dm = 1 - Vd/(n*V)', 'dutyLimit', { Vd: 'Q1.fullDriveVoltage', n: 'turnsRatio', V: 'supplyVoltage' }, 'what is left of the gate'),

@@ -1,4 +1,3 @@
-import { isMeasured } from '../../../circuit/measure.ts';
 import { copperResistivity } from '../../../physics/copper.ts';
 import { copperArea } from '../../../physics/winding.ts';
 import { port, wire } from '../../../stage/drawing.ts';
@@ -194,10 +193,9 @@ export const telling: Telling<typeof inductorWinding> = {
       time: { stop: 2 / f, start: 'rest' },
       confirms: {
         peakCurrent: (b) => {
-          const read = b.over({ stop: 1 / f, step: 1e-3 / f, start: 'rest', outputs: ['I(L1)'] }, (t) =>
+          return b.over({ stop: 1 / f, step: 1e-3 / f, start: 'rest', outputs: ['I(L1)'] }, (t) =>
             t.signals['I(L1)']!.reduce((a, v) => Math.max(a, v), -Infinity),
           );
-          return isMeasured(read) ? read : read;
         },
       },
     };

@@ -1,9 +1,8 @@
 import type { AnyInputs } from '../../../stage/data.ts';
-import { airDensityRatio } from '../../../physics/convection.ts';
+import { airDensityRatio, airHeat } from '../../../physics/convection.ts';
 
-/** Discharge of a sharp-edged opening, and density and heat of air at 20 °C. */
+/** Discharge of a sharp-edged opening. */
 const DISCHARGE = 0.6;
-const [DENSITY, HEAT] = [1.204, 1006];
 
 /** Speed of a fan beside its nominal one. */
 export function speed({ given: g, parts: { M1 } }: AnyInputs): number {
@@ -25,7 +24,7 @@ export function workingPoint(x: AnyInputs): { flow: number; pressure: number } {
 }
 
 /** Heat that a cubic metre of air takes for each kelvin, J/(m³ K). // ideal gas; [ISO 2533] */
-export const carries = ({ given: g, ambient }: AnyInputs): number => DENSITY * (293.15 / (ambient + 273.15)) * airDensityRatio(g.altitude) * HEAT;
+export const carries = ({ given: g, ambient }: AnyInputs): number => airHeat(1, ambient, airDensityRatio(g.altitude));
 
 /** Heat of the fan itself, W: the cube of its speed. // [Ventilation] fan laws */
 export const ownHeat = (x: AnyInputs): number => x.parts.M1.currentRating * x.parts.M1.nominalVoltage * speed(x) ** 3;

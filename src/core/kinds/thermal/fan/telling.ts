@@ -2,7 +2,7 @@ import { port, thing, wire } from '../../../stage/drawing.ts';
 import { step, type Telling } from '../../../stage/telling.ts';
 import { say, sayOut } from '../../../stage/words.ts';
 import type { fan } from './index.ts';
-import { carries, resistance, speed, workingPoint } from './laws.ts';
+import { carries, ownHeat, resistance, speed, workingPoint } from './laws.ts';
 
 export const telling: Telling<typeof fan> = {
   working: (c) => {
@@ -113,7 +113,7 @@ export const telling: Telling<typeof fan> = {
         marks: [{ axis: 'y', value: x.given.maximumAirRise, label: 'allowed', limit: true }],
         at: (area) => {
           const there = { ...x, given: { ...x.given, ventArea: area } };
-          return (x.given.dissipation + M1.currentRating * M1.nominalVoltage * speed(x) ** 3) / (carries(x) * workingPoint(there).flow);
+          return (x.given.dissipation + ownHeat(x)) / (carries(x) * workingPoint(there).flow);
         },
       },
     ];

@@ -1,11 +1,11 @@
 import { from, less, more } from '../../../stage/cures.ts';
 import { HEATSINKS } from '../../../quantity/stock.ts';
 import { isAbsent, impossible, none } from '../../../math/absent.ts';
-import { airDensityRatio } from '../../../physics/convection.ts';
+import { airHeat, airDensityRatio } from '../../../physics/convection.ts';
 import { defineKind, type CheckDef, type Help } from '../../../stage/contract.ts';
 import { choice, num } from '../../../stage/fields.ts';
 import { say } from '../../../stage/words.ts';
-import { airCarries, channels, leaving, riseOf } from './solve.ts';
+import { channels, leaving, riseOf } from './solve.ts';
 
 export const SLOTS = ['Q1', 'Q2', 'Q3', 'Q4'] as const;
 
@@ -130,7 +130,7 @@ export const heatsink = defineKind({
       ...devices.flatMap((d) => (d.dissipation === null ? [] : [(d.maximumJunction - ambient - d.dissipation * (d.junctionToCase + d.caseToSink)) / watts])),
     );
     const blown = g.style === 'finned' && g.airSpeed > 0 && channels(H1) > 0;
-    const warming = blown ? watts / (airCarries(ambient, density) * g.airSpeed * channels(H1)) : STILL;
+    const warming = blown ? watts / airHeat(g.airSpeed * channels(H1), ambient, density) : STILL;
     const duty = g.pulseWidth / g.period;
     const mean = (Q1.dissipation ?? 0) - g.pulsePower * duty;
     const heating = (1 - Math.exp(-g.pulseWidth / Q1.thermalTime)) / (1 - Math.exp(-g.period / Q1.thermalTime));

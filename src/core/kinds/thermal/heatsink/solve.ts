@@ -36,8 +36,6 @@ export function leaving(g: SinkGiven, h: Sink, rise: number, ambient: number) {
   return { film, efficiency, convection, radiation: radiated(h.emissivity, h.length * (h.width + 2 * h.finHeight), surface, ambient) };
 }
 
-/** Heat that a cubic metre of air takes for each kelvin, J/(m³ K). // ideal gas; [ISO 2533] */
-export const airCarries = (ambient: number, density: number): number => 1.204 * (293.15 / (ambient + 273.15)) * density * 1006;
 /** Where the air goes between the fins, m². */
 export const channels = (h: Sink): number => Math.max(0, h.width - h.finCount * h.finThickness) * h.finHeight;
 

@@ -1,7 +1,7 @@
-import { airDensityRatio } from '../../../physics/convection.ts';
+import { airDensityRatio, airHeat } from '../../../physics/convection.ts';
 import { say } from '../../../stage/words.ts';
 import { figure } from './figure.ts';
-import { airCarries, channels, leaving, riseOf } from './solve.ts';
+import { channels, leaving, riseOf } from './solve.ts';
 import { step, type JudgedOf, type StepsOf, type Telling } from '../../../stage/telling.ts';
 import { type heatsink, SLOTS } from './index.ts';
 
@@ -54,7 +54,7 @@ export const telling: Telling<typeof heatsink> = {
               'Air warms by',
               'dT = P/(q*v*A)',
               'airWarming',
-              { P: 'totalDissipation', q: [airCarries(c.x.ambient, airDensityRatio(g.altitude)), ''], v: 'airSpeed', A: [channels(parts.H1), 'm2'] },
+              { P: 'totalDissipation', q: [airHeat(1, c.x.ambient, airDensityRatio(g.altitude)), ''], v: 'airSpeed', A: [channels(parts.H1), 'm2'] },
               'heat that a cubic metre of air takes, through the channels between the fins',
             ),
           ]),
