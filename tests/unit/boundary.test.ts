@@ -18,6 +18,7 @@ const FLOORS = [
   ['models'],
   ['kinds'],
   ['board'],
+  ['order'],
   ['gate', 'waveform', 'faults', 'measured'],
   ['bringup', 'logbook'],
   ['practice'],

@@ -30,7 +30,7 @@ export function equal(a: unknown, b: unknown): boolean {
 
 /** The document with its lists turned into records by id; `rank` keeps the order of stages. */
 export function toKeyed(doc: BoardDoc): Keyed {
-  const { stages, waivers, confirmations, states, decisions, ...rest } = doc;
+  const { stages, waivers, confirmations, states, decisions, flags, advice, ...rest } = doc;
   const by = <T>(list: readonly T[] | undefined, key: (item: T) => string) => (list ? Object.fromEntries(list.map((item) => [key(item), item])) : undefined);
   return strip({
     ...rest,
@@ -40,6 +40,8 @@ export function toKeyed(doc: BoardDoc): Keyed {
     // Shares belong together: they add up to one.
     states: states && [...states],
     decisions: by(decisions, (d) => d.stage),
+    flags: by(flags, (f) => `${f.part} ${f.sort}`),
+    advice: by(advice, (a) => a.id),
   });
 }
 
@@ -59,7 +61,8 @@ export function fromKeyed(keyed: Keyed): BoardDoc {
         .sort((a, b) => (a.rank === b.rank ? a.i - b.i : a.rank < b.rank ? -1 : 1))
         .map(({ s }) => unranked(s))
     : all;
-  return strip({ ...keyed, stages, waivers: list('waivers'), confirmations: list('confirmations'), decisions: list('decisions') }) as unknown as BoardDoc;
+  const lists = Object.fromEntries(['waivers', 'confirmations', 'decisions', 'flags', 'advice'].map((key) => [key, list(key)]));
+  return strip({ ...keyed, stages, ...lists }) as unknown as BoardDoc;
 }
 
 const strip = (o: Keyed): Keyed => Object.fromEntries(Object.entries(o).filter(([, v]) => v !== undefined));

@@ -22,6 +22,8 @@ export interface PartDoc {
   device?: string;
   /** How far two parts of a matched set may be apart, as a ratio. */
   tracking?: number;
+  /** The package it is bought in, where it is not the usual one. */
+  package?: string;
   [param: string]: Uncertain | null | undefined | string | boolean;
 }
 
@@ -68,11 +70,59 @@ export interface Waiver {
   stage: string;
   check: string;
   reason: string;
+  by?: string;
+  /** The day, as 2026-05-01. */
+  date?: string;
 }
 export interface Confirmation {
   id: string;
   by: string;
   note?: string;
+}
+
+/** How parts are mounted. */
+export const MOUNTINGS = ['surface-mount', 'through-hole'] as const;
+export type Mounting = (typeof MOUNTINGS)[number];
+
+/** How the board is bought and made. */
+export interface OrderDoc {
+  mounting?: Mounting;
+  /** Spare parts for each that is needed, as a ratio: of small parts, and of devices. */
+  spares?: number;
+  deviceSpares?: number;
+  /** What the maker is told beside what the checks assume. */
+  layers?: number;
+  thickness?: number;
+  finish?: string;
+  remarks?: string;
+}
+
+/** Why a part wants attention. */
+export const FLAG_SORTS = ['obsolete', 'often faked', 'one source', 'long lead time', 'minimum order'] as const;
+export type FlagSort = (typeof FLAG_SORTS)[number];
+export const FLAG_ANSWERS = ['substitute', 'stock', 'accepted'] as const;
+
+/** A part that wants attention, and what was decided about it. */
+export interface FlagDoc {
+  /** The line of the bill of materials. */
+  part: string;
+  sort: FlagSort;
+  by: string;
+  date: string;
+  note?: string;
+  answer?: { how: (typeof FLAG_ANSWERS)[number]; because: string; by: string; date: string };
+}
+
+/** Advice that somebody gave, and what became of it. */
+export interface AdviceDoc {
+  id: string;
+  text: string;
+  from: string;
+  date: string;
+  /** The stage it is about. */
+  stage?: string;
+  taken?: boolean;
+  because?: string;
 }
 
 /** The controller as a place on the board: what its rail is, the figures that stages take from it, and its pins. */
@@ -100,6 +150,9 @@ export interface BoardDoc {
   waivers?: Waiver[];
   confirmations?: Confirmation[];
   decisions?: { stage: string; chosen: string; options?: string[]; reason: string }[];
+  order?: OrderDoc;
+  flags?: FlagDoc[];
+  advice?: AdviceDoc[];
 }
 
 /** Dangers a board may bring in, as the brief names them, with the usual caution for each. */

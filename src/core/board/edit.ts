@@ -135,6 +135,7 @@ export function renameStage(doc: BoardDoc, from: string, to: string): BoardDoc {
   if (doc.waivers) next.waivers = doc.waivers.map((w) => ({ ...w, stage: id(w.stage) }));
   if (doc.confirmations) next.confirmations = doc.confirmations.map((c) => (c.id.startsWith(`${from}.`) ? { ...c, id: to + c.id.slice(from.length) } : c));
   if (doc.decisions) next.decisions = doc.decisions.map((d) => ({ ...d, stage: id(d.stage) }));
+  if (doc.advice) next.advice = doc.advice.map((a) => (a.stage ? { ...a, stage: id(a.stage) } : a));
   return next;
 }
 
@@ -175,10 +176,10 @@ export function sheltersFor(doc: BoardDoc, stage: StageDoc): Record<'mount' | 'i
   return { mount: mustKind(stage.kind).warm?.some((w) => w.sink) ? of('mount') : [], inside: of('inside') };
 }
 
-/** Waives a check with a reason, or takes the waiver back (`null`). */
-export function setWaiver(doc: BoardDoc, stage: string, check: string, reason: string | null): BoardDoc {
+/** Waives a check with a reason, by whom and when, or takes the waiver back (`null`). */
+export function setWaiver(doc: BoardDoc, stage: string, check: string, reason: string | null, said: { by?: string; date?: string } = {}): BoardDoc {
   const others = (doc.waivers ?? []).filter((w) => w.stage !== stage || w.check !== check);
-  return { ...doc, waivers: reason === null ? others : [...others, { stage, check, reason }] };
+  return { ...doc, waivers: reason === null ? others : [...others, { stage, check, reason, ...said }] };
 }
 
 /** Gives a confirmation, with what else is to be said of it (when), or takes it back (`null`). */

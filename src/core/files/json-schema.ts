@@ -80,7 +80,7 @@ function partSchema(p: PartDef): Json {
         };
   const params = Object.fromEntries(Object.entries(p.params ?? {}).map(([key, f]) => [key, fieldSchema(f)]));
   const device = p.takes ? { device: { type: 'string', maxLength: 120 } } : {};
-  return { type: 'object', properties: { ...own, ...device, ...params }, additionalProperties: false };
+  return { type: 'object', properties: { ...own, ...device, package: { type: 'string', maxLength: 40 }, ...params }, additionalProperties: false };
 }
 
 const kindSchema = (k: Kind): Json => ({

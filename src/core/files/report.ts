@@ -4,20 +4,53 @@ import { pinRows } from '../board/controller.ts';
 import { csvText, type CsvCell } from './csv.ts';
 import { pinTable } from './pin-table.ts';
 import { liveOf } from '../board/live.ts';
-import { cautionsOf, gate } from '../gate/gate.ts';
+import { cautionsOf, gate, openText, type Gate } from '../gate/gate.ts';
+import { billOf, type BillOptions } from '../order/bill.ts';
+import { lineText } from '../order/lines.ts';
+import { makerSheet } from '../order/maker.ts';
+import { placesText } from './bill-csv.ts';
 import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
-import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf } from '../board/document.ts';
+import { ambientOf, comfortOf, currencyOf, deratingOf, methodOf, sharesOf } from '../board/document.ts';
 import { listed } from '../stage/contract.ts';
 import { isCondition, type CheckResult, type Margined } from '../stage/judge.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import type { Unit } from '../quantity/units.ts';
 
+/** A piece of a report, whatever it is written as. */
+export type Block =
+  | { sort: 'heading'; level: 1 | 2; text: string }
+  | { sort: 'text'; text: string; strong?: true }
+  | { sort: 'list'; items: { mark?: string; text: string; done?: boolean }[] }
+  | { sort: 'table'; head: string[]; rows: string[][] }
+  /** Where a figure of a stage stands, in what can show one. */
+  | { sort: 'figure'; stage: string };
+
 /** What somebody typed, as text that neither becomes a heading, a link, a list nor HTML. */
 const plain = (text: string): string => text.replace(/[\\`*_{}[\]<>#|~]/g, '\\$&').replace(/^(\s*)([-+]|\d+\.)(?=\s)/gm, '$1\\$2');
 const cell = (text: string) => text.replace(/[|<>[\]]/g, '\\$&').replaceAll('\n', ' ');
-const table = (head: string[], rows: string[][]): string =>
-  rows.length === 0 ? '' : `| ${head.join(' | ')} |\n|${head.map(() => '---').join('|')}|\n${rows.map((r) => `| ${r.map(cell).join(' | ')} |\n`).join('')}\n`;
+const heading = (text: string, level: 1 | 2 = 2): Block => ({ sort: 'heading', level, text });
+const text = (words: string): Block => ({ sort: 'text', text: words });
+const table = (head: string[], rows: string[][]): Block[] => (rows.length ? [{ sort: 'table', head, rows }] : []);
+/** A heading and a list under it; nothing where the list is empty. */
+const section = (title: string, items: readonly { mark?: string; text: string; done?: boolean }[]): Block[] =>
+  items.length ? [heading(title), { sort: 'list', items: [...items] }] : [];
+
+/** A piece of a report in Markdown. */
+function markdownOf(b: Block): string {
+  switch (b.sort) {
+    case 'heading':
+      return `${'#'.repeat(b.level)} ${plain(b.text)}\n\n`;
+    case 'text':
+      return `${plain(b.text)}\n\n`;
+    case 'list':
+      return `${b.items.map((i) => `- ${i.done === undefined ? '' : `[${i.done ? 'x' : ' '}] `}${i.mark ? `**${i.mark}** ` : ''}${plain(i.text)}\n`).join('')}\n`;
+    case 'table':
+      return `| ${b.head.join(' | ')} |\n|${b.head.map(() => '---').join('|')}|\n${b.rows.map((r) => `| ${r.map(cell).join(' | ')} |\n`).join('')}\n`;
+    case 'figure':
+      return '';
+  }
+}
 
 const show = (v: number | null, unit: Unit) => (v === null ? '–' : formatText(v, unit));
 export const marginText = (c: Margined): string => (c.margin === null ? (c.status === 'unknown' ? '?' : '–') : `${formatMargin(c.margin)} %`);
@@ -53,7 +86,7 @@ export function partRows(s: StageSum): string[][] {
     });
 }
 
-function stageText(s: StageSum): string {
+function stageBlocks(s: StageSum): Block[] {
   const outcomes = listed(s.kind.outcomes).flatMap(([name, def]) => {
     const said = def.text ? s.judged.text(name) : null;
     if (said !== null) return [[def.title, said, '', '', '']];
@@ -71,17 +104,20 @@ function stageText(s: StageSum): string {
   });
   const checks = s.checks.map((c) => [c.status, c.title, worstText(c), limitText(c), marginText(c), c.severity, c.help]);
   return [
-    `## ${plain(s.title)}\n\n`,
-    `${s.kind.title} (\`${s.id}\`)${s.copies > 1 ? `, ${s.copies} copies` : ''}${s.times > 1 ? `, in the module ${s.doc.module}, built ${s.times} times` : ''}. ${s.kind.purpose}\n\n`,
-    s.doc.notes ? `${plain(s.doc.notes)}\n\n` : '',
-    table(['part', 'value', 'tolerance', ''], partRows(s)),
-    table(['result', 'nominal', 'low', 'high', ''], outcomes),
-    table(['', 'check', 'worst', 'limit', 'margin', 'severity', 'what would help'], checks),
-  ].join('');
+    heading(s.title),
+    text(
+      `${s.kind.title} (${s.id})${s.copies > 1 ? `, ${s.copies} copies` : ''}${s.times > 1 ? `, in the module ${s.doc.module}, built ${s.times} times` : ''}. ${s.kind.purpose}`,
+    ),
+    ...(s.doc.notes ? [text(s.doc.notes)] : []),
+    { sort: 'figure', stage: s.id },
+    ...table(['part', 'value', 'tolerance', ''], partRows(s)),
+    ...table(['result', 'nominal', 'low', 'high', ''], outcomes),
+    ...table(['', 'check', 'worst', 'limit', 'margin', 'severity', 'what would help'], checks),
+  ];
 }
 
 /** What each reading is wrong by. */
-function readingsText(sum: Sum): string {
+function readingsBlocks(sum: Sum): Block[] {
   const rows = acquisitionBudgets(sum).map((b) => [
     b.stages.map((s) => s.title).join(' → '),
     ...b.left.slice(0, 3).map((l) => `± ${formatText(l.worst, b.unit, 3)}`),
@@ -90,25 +126,22 @@ function readingsText(sum: Sum): string {
     b.rate === null ? '' : formatText(b.rate.hertz, 'Hz', 3),
   ]);
   return rows.length
-    ? `## Readings\n\n${table(['reading', 'as built', 'after one point', 'after two points', 'in steps', 'noise, peak to peak', 'rate'], rows)}`
-    : '';
+    ? [heading('Readings'), ...table(['reading', 'as built', 'after one point', 'after two points', 'in steps', 'noise, peak to peak', 'rate'], rows)]
+    : [];
 }
 
 /** Pins of the controller with what hangs on them. */
-function pinsText(sum: Sum): string {
+function pinsBlocks(sum: Sum): Block[] {
   const { controller } = sum.doc;
-  if (!controller) return '';
+  if (!controller) return [];
   const [head, ...rows] = pinTable(pinRows(controller, sum.stages));
-  const text = (row: readonly CsvCell[]) => row.map((c) => String(c ?? ''));
-  return `## Pins of ${plain(controller.title)}\n\n${table(text(head!), rows.map(text))}`;
+  const texts = (row: readonly CsvCell[]) => row.map((c) => String(c ?? ''));
+  return [heading(`Pins of ${controller.title}`), ...table(texts(head!), rows.map(texts))];
 }
 
-/** The report in Markdown. `results` leaves out brief, gate and cautions: what `evaluate` prints for people. */
-export function markdownReport(sum: Sum, options: { results?: boolean; revision?: string; frozen?: string } = {}): string {
+/** Rails, power, readings, pins, stages, findings. */
+function resultBlocks(sum: Sum): Block[] {
   const shares = sharesOf(sum.doc);
-  const g = gate(sum);
-  const stages = sum.stages.map(stageText).join('');
-  const findings = sum.findings.length ? `## Findings\n\n${sum.findings.map((f) => `- **${f.severity}** ${plain(f.text)}\n`).join('')}\n` : '';
   const rails = table(
     ['rail', 'low', 'nominal', 'high', 'ripple', 'asleep', 'typical', 'peak'],
     sum.rails.map((r) => [
@@ -126,51 +159,148 @@ export function markdownReport(sum: Sum, options: { results?: boolean; revision?
     ['state', 'share of time', 'from the sources', 'reaches the loads', 'lost on the way'],
     sum.power.map((p) => [p.state, formatText(shares[p.state], 'ratio'), show(p.in, 'W'), show(p.used, 'W'), show(p.lost, 'W')]),
   );
-  const head = `# ${plain(sum.doc.name)}${options.revision ? `, revision ${options.revision}` : ''}\n\n`;
-  const body = `${sum.rails.length ? `## Rails\n\n${rails}` : ''}${
-    sum.power.some((p) => p.in > 0)
-      ? `## Power\n\n${power}On average ${show(
-          average(sum, (p) => p.in),
-          'W',
-        )}.\n\n`
-      : ''
-  }${readingsText(sum)}${pinsText(sum)}${stages}${findings}`;
-  if (options.results) return head + body;
+  return [
+    ...(sum.rails.length ? [heading('Rails'), ...rails] : []),
+    ...(sum.power.some((p) => p.in > 0)
+      ? [
+          heading('Power'),
+          ...power,
+          text(
+            `On average ${show(
+              average(sum, (p) => p.in),
+              'W',
+            )}.`,
+          ),
+        ]
+      : []),
+    ...readingsBlocks(sum),
+    ...pinsBlocks(sum),
+    ...sum.stages.flatMap(stageBlocks),
+    ...section(
+      'Findings',
+      sum.findings.map((f) => ({ mark: f.severity, text: f.text })),
+    ),
+  ];
+}
+
+/** A comment of a reviewer, and what became of it. */
+export interface ReviewRemark {
+  by: string;
+  about: string;
+  text: string;
+  at: string;
+  answer: string | null;
+}
+
+export interface ReportOptions extends BillOptions {
+  /** Leaves out brief, gate, order and cautions: what `evaluate` prints for people. */
+  results?: boolean;
+  revision?: string;
+  frozen?: string;
+  remarks?: readonly ReviewRemark[];
+}
+
+/** Whether the board is ready, in a sentence. */
+export const readyText = (g: Gate): string => (g.ready ? 'Ready to order.' : `Not ready to order: ${openText(g) || 'there are no stages'}.`);
+
+/** The report of a board, piece by piece, for whatever it is written as. */
+export function reportBlocks(sum: Sum, options: ReportOptions = {}): Block[] {
+  const head = heading(`${sum.doc.name}${options.revision ? `, revision ${options.revision}` : ''}`, 1);
+  if (options.results) return [head, ...resultBlocks(sum)];
+  const g = gate(sum);
   const brief = sum.doc.brief;
-  const decisions = (sum.doc.decisions ?? [])
-    .map(
-      (d) =>
-        `- ${plain(`${sum.byId.get(d.stage)?.title ?? d.stage}: ${d.chosen}${d.options && d.options.length > 1 ? ` (of ${d.options.join(', ')})` : ''}, because ${d.reason}`)}\n`,
-    )
-    .join('');
   return [
     head,
-    options.frozen ? `Frozen on ${options.frozen}.\n\n` : '',
-    brief?.purpose ? `${plain(brief.purpose)}\n\n` : '',
-    `${plain(conditionsText(sum))} ${g.ready ? 'Ready to order.' : `Not ready to order: ${g.blocking.length} must be mended, ${g.toWaive.length} to mend or waive, ${g.confirmations.filter((c) => !c.given).length} to confirm.`}\n\n`,
-    body,
-    g.waived.length ? `## Waived\n\n${g.waived.map((w) => `- ${plain(`${w.finding.text} Waived: ${w.waiver.reason}`)}\n`).join('')}\n` : '',
-    decisions ? `## Decisions\n\n${decisions}\n` : '',
-    liveText(sum),
-    `## Confirmations\n\n${g.confirmations.map((c) => `- [${c.given ? 'x' : ' '}] ${plain(`${c.text}${c.given ? ` (${[c.given.by, c.given.note].filter(Boolean).join(', ')})` : ''}`)}\n`).join('')}\n`,
-    g.cautions.length
-      ? `## Cautions\n\n${cautionsOf(sum)
-          .map((c) => `- ${plain(`${c.title}: ${c.text}`)}\n`)
-          .join('')}\n`
-      : '',
-    'This report helps to decide. It claims no compliance with any standard; local codes and licensed practitioners decide.\n',
-  ].join('');
+    ...(options.frozen ? [text(`Frozen on ${options.frozen}.`)] : []),
+    ...(brief?.purpose ? [text(brief.purpose)] : []),
+    text(`${conditionsText(sum)} ${readyText(g)}`),
+    ...resultBlocks(sum),
+    ...section(
+      'Waived',
+      g.waived.map((w) => ({ text: `${w.finding.text} Waived: ${w.waiver.reason}${saidBy(w.waiver.by, w.waiver.date)}` })),
+    ),
+    ...section(
+      'Decisions',
+      (sum.doc.decisions ?? []).map((d) => ({
+        text: `${sum.byId.get(d.stage)?.title ?? d.stage}: ${d.chosen}${d.options && d.options.length > 1 ? ` (of ${d.options.join(', ')})` : ''}, because ${d.reason}`,
+      })),
+    ),
+    ...section(
+      'Advice',
+      (sum.doc.advice ?? []).map((a) => ({
+        text: `${a.from}, ${a.date}: ${a.text} ${a.taken === undefined ? 'Not answered yet.' : `${a.taken ? 'Taken' : 'Refused'}${a.because ? `, because ${a.because}` : ''}.`}`,
+      })),
+    ),
+    ...section(
+      'Remarks of reviewers',
+      (options.remarks ?? []).map((r) => ({ text: `${r.by}, ${r.at}, on ${r.about}: ${r.text} ${r.answer ?? 'Not answered yet.'}` })),
+    ),
+    ...liveBlocks(sum),
+    ...orderBlocks(sum, options),
+    ...section(
+      'Confirmations',
+      g.confirmations.map((c) => ({
+        done: c.given !== null,
+        text: `${c.text}${c.given ? ` (${[c.given.by, c.given.note].filter(Boolean).join(', ')})` : ''}`,
+      })),
+    ),
+    ...section(
+      'Cautions',
+      cautionsOf(sum).map((c) => ({ text: `${c.title}: ${c.text}` })),
+    ),
+    text('This report helps to decide. It claims no compliance with any standard; local codes and licensed practitioners decide.'),
+  ];
+}
+
+const saidBy = (by: string | undefined, date: string | undefined): string => (by ? ` (${[by, date].filter(Boolean).join(', ')})` : '');
+
+/** The report in Markdown. */
+export const markdownReport = (sum: Sum, options: ReportOptions = {}): string => reportBlocks(sum, options).map(markdownOf).join('');
+
+/** What has to be bought, what wants attention, and what the maker is told. */
+function orderBlocks(sum: Sum, options: BillOptions): Block[] {
+  const bill = billOf(sum, options);
+  if (!bill.lines.length) return [];
+  const amount = (v: number) => v.toFixed(2);
+  const currency = currencyOf(sum.doc);
+  const flags = (sum.doc.flags ?? []).filter((f) => bill.lines.some((l) => l.key === f.part));
+  return [
+    heading('Bill of materials'),
+    text(
+      `${bill.boards} ${bill.boards === 1 ? 'board' : 'boards'}, ${bill.lines.length} kinds of parts: ${amount(bill.total)} ${currency} to spend, ${amount(bill.perBoard)} ${currency} a board.`,
+    ),
+    ...table(
+      ['part', 'package', 'where', 'on a board', 'needed', 'spares', 'there', 'to buy', `cost, ${currency}`],
+      bill.lines.map((l) => [lineText(l), l.package, placesText(l), ...[l.perBoard, l.needed, l.spares, l.own, l.buy.count].map(String), amount(l.buy.cost)]),
+    ),
+    ...section(
+      'Parts that want attention',
+      flags.map((f) => ({
+        text: `${lineText(bill.lines.find((l) => l.key === f.part)!)}: ${f.sort}${saidBy(f.by, f.date)}${f.note ? `, ${f.note}` : ''}. ${f.answer ? `${f.answer.how}, because ${f.answer.because}${saidBy(f.answer.by, f.answer.date)}` : 'Not answered yet.'}`,
+      })),
+    ),
+    heading('For the maker of the board'),
+    ...table(
+      ['', '', 'assumed by', ''],
+      makerSheet(sum).map((l) => [l.name, l.text, l.from, l.odd ?? '']),
+    ),
+  ];
 }
 
 /** Places at a voltage that can hurt, and what separates them from people; nothing where there are none. */
-function liveText(sum: Sum): string {
+function liveBlocks(sum: Sum): Block[] {
   const { places, separations } = liveOf(sum);
-  if (!places.length) return '';
-  const lines = places.map((p) => `- ${plain(`${p.where}, ${formatText(p.volts, 'V', 3)}${p.mains ? ' (mains)' : ''}`)}\n`).join('');
+  if (!places.length) return [];
   const between = separations.length
     ? separations.map((s) => `${s.title}, ${s.insulation} insulation, ${s.by ? `confirmed by ${s.by}` : 'not confirmed by anybody yet'}`).join('; ')
     : 'nothing on the board says what';
-  return `## Voltages that can hurt\n\n${lines}\nBetween that and people: ${plain(between)}.\n\n`;
+  return [
+    ...section(
+      'Voltages that can hurt',
+      places.map((p) => ({ text: `${p.where}, ${formatText(p.volts, 'V', 3)}${p.mains ? ' (mains)' : ''}` })),
+    ),
+    text(`Between that and people: ${between}.`),
+  ];
 }
 
 /** All checks as CSV, SI units. */

@@ -2,7 +2,7 @@ import { signalPorts } from '../stage/ports.ts';
 import { z } from 'zod';
 import { CONTROLLER_FIGURES, type ControllerFigure } from '../parts/controllers.ts';
 import { toRange } from '../quantity/uncertain.ts';
-import { FORMAT, HAZARDS, VERSION } from '../board/document.ts';
+import { FLAG_ANSWERS, FLAG_SORTS, FORMAT, HAZARDS, MOUNTINGS, VERSION } from '../board/document.ts';
 import { STATE_IDS, type Field, type Kind, type PartDef, type SignalPort } from '../stage/contract.ts';
 import { KIND_IDS, kindOf } from '../kinds/index.ts';
 import { SERIES } from '../quantity/preferred.ts';
@@ -44,6 +44,9 @@ function figureIssues(value: unknown): Issue[] {
 }
 
 const count = z.number().int('must be a whole number.').min(1, 'must be 1 or more.').max(1e6);
+
+const day = z.string().regex(/^\d{4}-\d\d-\d\d$/, 'expected a day, like 2026-05-01.');
+const ratio = z.number().min(0, 'must be 0 or more.').max(10);
 
 const content = {
   kind: z.string(),
@@ -123,7 +126,7 @@ export const boardSchema = z.strictObject({
     .optional(),
   stages: z.array(stage).max(500),
   waivers: z
-    .array(z.strictObject({ stage: id, check: words(60), reason: words(2000) }))
+    .array(z.strictObject({ stage: id, check: words(60), reason: words(2000), by: words(120).optional(), date: day.optional() }))
     .max(1000)
     .optional(),
   confirmations: z
@@ -133,6 +136,44 @@ export const boardSchema = z.strictObject({
   decisions: z
     .array(z.strictObject({ stage: id, chosen: words(120), options: z.array(text(120)).optional(), reason: text(2000) }))
     .max(1000)
+    .optional(),
+  order: z
+    .strictObject({
+      mounting: z.enum(MOUNTINGS).optional(),
+      spares: ratio.optional(),
+      deviceSpares: ratio.optional(),
+      layers: z.number().int().min(1).max(64).optional(),
+      thickness: z.number().positive('must be above 0.').max(0.1).optional(),
+      finish: text(200).optional(),
+      remarks: text(2000).optional(),
+    })
+    .optional(),
+  flags: z
+    .array(
+      z.strictObject({
+        part: words(200),
+        sort: z.enum(FLAG_SORTS),
+        by: words(120),
+        date: day,
+        note: text(2000).optional(),
+        answer: z.strictObject({ how: z.enum(FLAG_ANSWERS), because: words(2000), by: words(120), date: day }).optional(),
+      }),
+    )
+    .max(500)
+    .optional(),
+  advice: z
+    .array(
+      z.strictObject({
+        id: words(60),
+        text: words(4000),
+        from: words(120),
+        date: day,
+        stage: id.optional(),
+        taken: z.boolean().optional(),
+        because: text(2000).optional(),
+      }),
+    )
+    .max(500)
     .optional(),
 });
 
@@ -156,6 +197,8 @@ export function documentIssues(value: unknown): Issue[] {
     ...doubled('waivers', doc.waivers, (w) => `${w.stage} ${w.check}`, 'a waiver of this check'),
     ...doubled('confirmations', doc.confirmations, (c) => c.id, 'a confirmation of this'),
     ...doubled('decisions', doc.decisions, (d) => d.stage, 'a decision on this stage'),
+    ...doubled('flags', doc.flags, (f) => `${f.part} ${f.sort}`, 'such a flag on this part'),
+    ...doubled('advice', doc.advice, (a) => a.id, 'advice of this id'),
   ];
   return bounded([...stateIssues(doc.states), ...twice, ...strays, ...doc.stages.flatMap((s, i) => stageIssues(s, i, doc.stages))]);
 }
@@ -259,6 +302,10 @@ function partIssues(kind: Kind, s: ContentShape, path: string): Issue[] {
 function partKeyIssues(def: PartDef, key: string, value: unknown, path: string): Issue[] {
   const param = def.params && Object.hasOwn(def.params, key) ? def.params[key] : undefined;
   if (param) return fieldIssues(param, value, path);
+  if (key === 'package')
+    return typeof value === 'string' && value.trim().length > 0 && value.length <= 40
+      ? []
+      : [{ path, message: `expected the name of a package, like “0805”, seen ${seen(value)}.` }];
   if (key === 'device' && def.takes)
     return typeof value === 'string' && value.length > 0 && value.length <= 120
       ? []
@@ -283,6 +330,7 @@ function partKeyIssues(def: PartDef, key: string, value: unknown, path: string):
     ...(def.type === 'device' ? [] : ['value', 'tolerance', 'tempco', 'series', 'match', 'tracking']),
     ...(def.joins ? ['join'] : []),
     ...(def.takes ? ['device'] : []),
+    'package',
     ...Object.keys(def.params ?? {}),
   ];
   return [{ path, message: unknownName('parameter', known).replace('kind', 'part') }];

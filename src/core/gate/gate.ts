@@ -1,13 +1,20 @@
-import { HAZARDS, type Confirmation, type Waiver } from '../board/document.ts';
+import { HAZARDS, type AdviceDoc, type Confirmation, type FlagDoc, type Waiver } from '../board/document.ts';
 import type { Sum } from '../board/evaluate.ts';
 import type { Finding } from '../board/wiring.ts';
+import { linesOf, lineText } from '../order/lines.ts';
+import { gateList, type ListItem } from './list.ts';
 
 /** Something a formula cannot see and a person has to look at. */
-export interface ToConfirm {
-  id: string;
-  text: string;
-  stage: string | null;
+export interface ToConfirm extends ListItem {
   given: Confirmation | null;
+}
+
+/** A part that wants attention, as long as it is on the board. */
+export interface Flagged {
+  flag: FlagDoc;
+  /** What it is, and where it stands. */
+  part: string;
+  stages: string[];
 }
 
 /** What stands between a board and its order. */
@@ -20,17 +27,13 @@ export interface Gate {
   /** Failing shoulds with one. */
   waived: { finding: Finding; waiver: Waiver }[];
   confirmations: ToConfirm[];
+  /** Parts that want attention and have no answer yet, and those that have. */
+  flagged: Flagged[];
+  answered: Flagged[];
+  /** Advice that was neither taken nor refused. */
+  advice: AdviceDoc[];
   cautions: { title: string; text: string }[];
 }
-
-/** On every board, whatever stands on it. */
-const ALWAYS: readonly { id: string; text: string }[] = [
-  { id: 'board.test-points', text: 'Every rail and every reference has a test point, with a ground point near it.' },
-  { id: 'board.polarity', text: 'Polarity marks of diodes, electrolytics and connectors are on the silkscreen, and right.' },
-  { id: 'board.clearances', text: 'Clearances between tracks, to the edge and to fixing holes suit the voltages.' },
-  { id: 'board.footprints', text: 'Every footprint was checked against the datasheet of the very part, seen from the right side.' },
-  { id: 'board.spares', text: 'Spare pins are brought out or tied, and the parts list has spares for small parts.' },
-];
 
 /** Works out what still stands in the way, with the waivers and confirmations that the document holds. */
 export function gate(sum: Sum): Gate {
@@ -40,8 +43,12 @@ export function gate(sum: Sum): Gate {
   const blocking = sum.findings.filter((f) => f.severity === 'must');
   const toWaive = failing.filter((f) => !waiverOf(f));
   const confirmations = toConfirm(sum);
+  const flags = flaggedOn(sum);
+  const flagged = flags.filter((f) => !f.flag.answer);
+  const advice = (sum.doc.advice ?? []).filter((a) => a.taken === undefined);
+  const open = [blocking, toWaive, flagged, advice, confirmations.filter((c) => c.given === null)];
   return {
-    ready: sum.stages.length > 0 && blocking.length === 0 && toWaive.length === 0 && confirmations.every((c) => c.given !== null),
+    ready: sum.stages.length > 0 && open.every((list) => list.length === 0),
     blocking,
     toWaive,
     waived: failing.flatMap((finding) => {
@@ -49,6 +56,9 @@ export function gate(sum: Sum): Gate {
       return waiver ? [{ finding, waiver }] : [];
     }),
     confirmations,
+    flagged,
+    answered: flags.filter((f) => f.flag.answer),
+    advice,
     cautions: cautionsOf(sum),
   };
 }
@@ -60,17 +70,30 @@ const isFailing = (sum: Sum, f: Finding): boolean => {
 
 function toConfirm(sum: Sum): ToConfirm[] {
   const given = new Map((sum.doc.confirmations ?? []).map((c) => [c.id, c]));
-  const own = sum.stages.flatMap((s) =>
-    s.kind.confirm.filter((c) => c.when?.(s.judged.x) ?? true).map((c) => ({ id: `${s.id}.${c.id}`, text: `${s.title}: ${c.text}`, stage: s.id })),
-  );
-  const hazards = (sum.doc.brief?.hazards ?? [])
-    .filter((h) => h === 'mains' || h === 'high-voltage')
-    .map((h) => ({
-      id: `board.${h}`,
-      text: `${HAZARDS[h]!.title}: separation, insulation and earthing were checked by a person who may do so under the local code.`,
-      stage: null,
-    }));
-  return [...hazards, ...own, ...ALWAYS.map((c) => ({ ...c, stage: null }))].map((c) => ({ ...c, given: given.get(c.id) ?? null }));
+  return gateList(sum).map((c) => ({ ...c, given: given.get(c.id) ?? null }));
+}
+
+/** Flags whose part stands on the board; what was substituted is no longer there to be minded. */
+function flaggedOn(sum: Sum): Flagged[] {
+  const { flags } = sum.doc;
+  if (!flags?.length) return [];
+  const lines = new Map(linesOf(sum).map((l) => [l.key, l]));
+  return flags.flatMap((flag) => {
+    const line = lines.get(flag.part);
+    return line ? [{ flag, part: lineText(line), stages: [...new Set(line.places.map((p) => p.stage))] }] : [];
+  });
+}
+
+/** What is still open, in words: "2 must be mended, 1 to mend or waive". Empty when nothing is. */
+export function openText(g: Gate): string {
+  const count = (n: number, words: string) => (n ? [`${n} ${words}`] : []);
+  return [
+    ...count(g.blocking.length, 'must be mended'),
+    ...count(g.toWaive.length, 'to mend or waive'),
+    ...count(g.flagged.length, g.flagged.length === 1 ? 'part to answer for' : 'parts to answer for'),
+    ...count(g.advice.length, 'to take or refuse'),
+    ...count(g.confirmations.filter((c) => !c.given).length, 'to confirm'),
+  ].join(', ');
 }
 
 /** Cautions of the hazards in the brief and of the kinds on the board, each once. */

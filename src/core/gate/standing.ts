@@ -6,7 +6,7 @@ import { gate } from './gate.ts';
 export interface Standing {
   ready: boolean;
   blocking: number;
-  /** To waive or to confirm. */
+  /** To waive, to answer or to confirm. */
   open: number;
   tightest: { stage: string; check: Margined } | null;
 }
@@ -23,7 +23,7 @@ export function standingOf(sum: Sum): Standing {
   return {
     ready: g.ready,
     blocking: g.blocking.length,
-    open: g.toWaive.length + g.confirmations.filter((c) => !c.given).length,
+    open: g.toWaive.length + g.flagged.length + g.advice.length + g.confirmations.filter((c) => !c.given).length,
     tightest: tightest && { stage: sum.byId.get(tightest.stage)!.title, check: shown(tightest.check) },
   };
 }

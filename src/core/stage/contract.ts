@@ -394,6 +394,19 @@ export interface FirstPower {
   look: string;
 }
 
+/** Something that is plugged in, pulled at, looked at, or stands between the world and the rest. */
+export type Meeting = 'connector' | 'cable' | 'light' | 'protection';
+
+/** What a stage assumes of a printed board: finished copper, narrowest track and gap, smallest hole and board thickness, m; layers. */
+export interface Copper {
+  thickness?: number;
+  track?: number;
+  gap?: number;
+  hole?: number;
+  board?: number;
+  layers?: number;
+}
+
 /** A device whose junction is judged, and what lies between it and the air. The names are outcomes, givens or parameters. */
 export interface WarmDevice<N extends string = string> {
   part: string;
@@ -563,6 +576,10 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   driven?: true;
   /** A store of energy: the outcomes that say how long it lasts (s) and what it gives on average (A). */
   lasts?: { time: keyof O & string; current: keyof O & string };
+  /** What of it meets people and the world, so that it is looked at before an order. */
+  meets?: readonly Meeting[];
+  /** What it assumes of the board's copper. */
+  copper?: (x: Inputs<G, P, C>) => Copper;
   /** What only a person can see to; with `given` that field says so too: yes, or who it was. */
   confirm: readonly { id: string; text: string; given?: keyof NoInfer<G> & string; when?: (x: Inputs<G, P, C>) => boolean }[];
   cautions: readonly string[];

@@ -118,6 +118,10 @@ export interface PartDef {
   sizes?: readonly string[];
   /** The sort of generic devices that fit here. */
   takes?: DeviceSort;
+  /** What it is bought as, where that is no plain resistor, capacitor or inductor: a trimmer does not stand in for a resistor. */
+  sold?: string;
+  /** A device that is no part to buy: it belongs to another chip or stage, or is copper; or it exists for some choices only. */
+  bought?: false | ((given: Given, params: Given) => boolean);
   /** How many pieces the slot stands for; one where nothing is said. */
   pieces?: (given: Given) => number;
 }

@@ -1,7 +1,7 @@
 import type { Judged } from '../../stage/judged.ts';
 import { isAbsent, none, standing, type Absent, type Value } from '../../math/absent.ts';
 import { converterAt, boundary, leastInput, rightHalfPlaneZero, type Converter, type Point } from '../../physics/converter.ts';
-import { STATE_DRAWS, STATE_LOADS, type StateId } from '../../stage/contract.ts';
+import { STATE_DRAWS, STATE_LOADS, type Given, type StateId } from '../../stage/contract.ts';
 import { choice, num, orNone } from '../../stage/fields.ts';
 import type { AnyInputs } from '../../stage/judged.ts';
 
@@ -39,6 +39,7 @@ export const converterDiode = <const D extends string>(doc: D) =>
   ({
     type: 'device',
     takes: 'diode',
+    bought: (g: Given) => g.rectifier === 'diode',
     doc,
     params: {
       forwardVoltage: num('V', 0.4, undefined, { min: 0 }),

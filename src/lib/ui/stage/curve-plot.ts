@@ -29,6 +29,8 @@ export async function plot(canvas: HTMLCanvasElement, band: Band, cursors: () =>
     ticks: {
       color: soft,
       maxTicksLimit: 8,
+      // The ends of a range are rarely round, and lie on the last round number.
+      includeBounds: log,
       font: { family: 'Fira Code' },
       callback: (v: number | string) => (!log || DECADE.test(Number(v).toExponential().replace('.', '')) ? formatText(Number(v), a.unit, 3) : ''),
     },

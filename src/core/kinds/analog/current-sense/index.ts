@@ -55,6 +55,7 @@ export const currentSense = defineKind({
   parts: {
     RS: {
       type: 'resistor',
+      sold: 'shunt resistor',
       series: 'E12',
       tolerance: 0.01,
       doc: 'shunt',

@@ -19,6 +19,7 @@ const capacitor = (doc: string, needed?: (g: Given) => boolean) =>
 const pot = (doc: string) =>
   ({
     type: 'resistor',
+    sold: 'potentiometer',
     series: 'E3',
     default: 1e5,
     tolerance: 0.2,

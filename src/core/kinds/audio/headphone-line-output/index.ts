@@ -140,6 +140,7 @@ export const headphoneLineOutput = defineKind({
     },
   },
   heat: (x, o) => ({ 'driver and load': Math.max(0, x.given.positiveSupply - x.given.negativeSupply) * (o.supplyCurrent ?? 0) }),
+  meets: ['connector'],
   confirm: [{ id: 'first-listen', text: 'The first test is with a dummy load and a meter, not with headphones on.' }],
   cautions: [
     'Loud sound harms hearing: start at zero and never wear headphones during the first test. Exposure times are guidance; local codes have the last word.',

@@ -132,6 +132,7 @@ export const loudspeaker = defineKind({
   },
   outdoors: true,
   heat: (x, o): Record<string, number> => (amplified(x.given) ? {} : { transducer: x.given.supplyVoltage * (o.supplyCurrent ?? 0) }),
+  meets: ['connector', 'cable'],
   confirm: [{ id: 'ears', text: 'Whoever works at the bench knows when it will sound, and protects the ears.' }],
   cautions: [
     'Sirens and horns harm hearing at the bench within minutes: tape over the opening while testing. Exposure times are guidance; local codes have the last word.',

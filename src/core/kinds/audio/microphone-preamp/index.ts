@@ -82,6 +82,7 @@ export const microphonePreamp = defineKind({
     R2: { ...ohms, series: 'E96', doc: 'end resistor of the gain leg: sets the highest gain' },
     P1: {
       type: 'resistor',
+      sold: 'potentiometer, reverse-log',
       series: 'E3',
       tolerance: 0.2,
       doc: 'reverse-log gain control, in series with R2',
@@ -106,6 +107,7 @@ export const microphonePreamp = defineKind({
     },
     T1: {
       type: 'device',
+      bought: (g: Given) => g.transformerRatio !== 1,
       doc: 'input transformer, where the ratio is not 1',
       params: {
         primaryResistance: num('ohm', 0, 'of the primary', { min: 0, title: 'resistance of the primary' }),
@@ -308,6 +310,7 @@ export const microphonePreamp = defineKind({
     amplifier: Math.max(0, g.positiveSupply - g.negativeSupply) * (o.supplyCurrent ?? 0),
     capsule: g.capsuleSupply * (o.feedCurrent ?? 0),
   }),
+  meets: ['connector'],
   confirm: [{ id: 'phantom-order', text: 'Phantom is switched on last, with the microphone disconnected, and off before anything is touched.' }],
   cautions: [
     'Phantom charges the coupling capacitors to 48 V: discharge them before touching the input stage.',

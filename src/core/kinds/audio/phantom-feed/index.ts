@@ -128,6 +128,7 @@ export const phantomFeed = defineKind({
     // Where the rail is too low for its microphones the resistors take all there is.
     return { 'feed resistors': Math.min(lost, all), microphones: Math.max(0, all - lost) };
   },
+  meets: ['connector'],
   confirm: [{ id: 'pair', text: 'RA and its match are one measured pair, or of one matched network.' }],
   cautions: ['48 V on connectors: switch the phantom off and wait before plugging unbalanced or ribbon sources. C1 stays charged.'],
 });

@@ -44,6 +44,7 @@ export const spiralCoil = defineKind({
   parts: {
     L1: {
       type: 'device',
+      bought: false,
       doc: 'printed coil',
       params: {
         turns: num('count', 20, 'on each layer, whole', { min: 1, integer: true, title: 'turns a layer' }),
@@ -121,6 +122,13 @@ export const spiralCoil = defineKind({
   rails: { vp: { role: 'consumes', fills: { voltage: 'supplyVoltage' }, draws: 'supplyCurrent', gives: {} } },
   signals: { in: { role: 'in', fills: {}, back: { loadResistance: 'resistance' } } },
   heat: (x, o) => ({ coil: o.dissipation ?? 0, driver: Math.max(0, x.given.supplyVoltage * (o.supplyCurrent ?? 0) - (o.dissipation ?? 0)) }),
+  copper: (x) => ({
+    thickness: x.given.copperThickness,
+    track: x.parts.L1.traceWidth,
+    gap: x.parts.L1.traceGap,
+    layers: x.given.layers,
+    ...(x.given.layers > 1 ? { board: (x.given.layers - 1) * x.given.layerSpacing } : {}),
+  }),
   confirm: [{ id: 'winding-sense', text: 'The layers are wound so that their fields add: seen from one side each turns the same way round.' }],
   cautions: ['Thin traces act as fuses. Magnets break and pinch: keep cards and pacemakers away.'],
 });

@@ -34,7 +34,7 @@ export const toneOscillator = defineKind({
   parts: {
     R1: { type: 'resistor', series: 'E96', tolerance: 0.001, doc: 'control voltage into the summer' },
     R2: { type: 'resistor', series: 'E96', tolerance: 0.01, doc: 'feedback of the summer' },
-    P1: { type: 'resistor', series: 'E3', tolerance: 0.1, doc: 'scale trimmer, in series with R2' },
+    P1: { type: 'resistor', sold: 'trimmer', series: 'E3', tolerance: 0.1, doc: 'scale trimmer, in series with R2' },
     R3: { type: 'resistor', series: 'E96', tolerance: 0.01, doc: 'summer to the base' },
     R4: { type: 'resistor', series: 'E12', tolerance: 0.05, doc: 'base to ground, senses the temperature', params: { temperatureCoefficient: drifts(3300) } },
     R5: { type: 'resistor', series: 'E24', tolerance: 0.01, optional: true, doc: 'in series with C1, makes up for the reset time' },

@@ -95,6 +95,7 @@ export const adcChannel = defineKind({
     C1: { type: 'capacitor', series: 'E6', tolerance: 0.1, zero: true, doc: 'at the input; 0: none' },
     U1: {
       type: 'device',
+      bought: false,
       doc: 'converter',
       params: {
         samplingCapacitor: num('F', 1e-11),

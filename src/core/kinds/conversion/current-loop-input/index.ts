@@ -1,6 +1,6 @@
 import { impossible, none } from '../../../math/absent.ts';
 import { exactly } from '../../../quantity/uncertain.ts';
-import { defineKind } from '../../../stage/contract.ts';
+import { defineKind, type Given } from '../../../stage/contract.ts';
 import { eitherWay, num } from '../../../stage/fields.ts';
 import { checks } from './checks.ts';
 import { code, LEVELS, readingError, SPAN } from './laws.ts';
@@ -37,9 +37,15 @@ export const currentLoopInput = defineKind({
     R1: { type: 'resistor', series: 'E96', tolerance: 0.001, doc: 'burden', params: { powerRating: num('W', 0.25) } },
     R2: { type: 'resistor', series: 'E24', tolerance: 0.05, zero: true, doc: 'to the pin; limits the clamp current' },
     C1: { type: 'capacitor', series: 'E6', tolerance: 0.1, zero: true, default: 1e-7, doc: 'filter' },
-    D1: { type: 'device', doc: 'against reversed wires; 0 V: none', params: { forwardVoltage: num('V', 0, undefined, { min: 0 }) } },
+    D1: {
+      type: 'device',
+      bought: (_: Given, d1: Given) => d1.forwardVoltage !== 0,
+      doc: 'against reversed wires; 0 V: none',
+      params: { forwardVoltage: num('V', 0, undefined, { min: 0 }) },
+    },
     U1: {
       type: 'device',
+      bought: false,
       doc: 'converter',
       params: {
         inputLeakage: num('A', 0, undefined, { any: true }),
@@ -142,6 +148,7 @@ export const currentLoopInput = defineKind({
     takes: { supply: 'supplyVoltage', converterBits: 'resolution', inputLeakage: 'U1.inputLeakage', clampCurrent: 'U1.inputCurrentLimit' },
     uses: { pin: { is: 'analog', title: 'loop', level: (c) => c.pick('voltageHigh') } },
   },
+  meets: ['connector', 'cable'],
   confirm: [{ id: 'common-return', text: 'The return of the loop is that of the converter: else an isolated receiver stands between.' }],
   cautions: ['A loop that leads into a hazardous area needs certified barriers, planned and fitted by those licensed for it under your local code.'],
 });

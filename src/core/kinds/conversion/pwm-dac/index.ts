@@ -34,6 +34,7 @@ export const pwmDac = defineKind({
     C2: { type: 'capacitor', series: 'E12', tolerance: 0.1, doc: 'second pole', needed: two },
     U1: {
       type: 'device',
+      bought: false,
       doc: 'pin',
       params: {
         outputResistanceHigh: num('ohm', 25, 'of the pin while high', { min: 0, title: 'resistance, high' }),

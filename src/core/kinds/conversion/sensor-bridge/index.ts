@@ -137,6 +137,7 @@ export const sensorBridge = defineKind({
     takes: {},
     uses: { clock: { is: 'output', title: 'clock' }, data: { is: 'input', title: 'data' } },
   },
+  meets: ['connector', 'cable'],
   confirm: [
     { id: 'overload-stop', text: 'A mechanical stop keeps an overload, a fall or a gust off the cell.' },
     { id: 'sense-wires', text: 'The cable has as many wires as chosen here, and its screen is joined at one end.' },

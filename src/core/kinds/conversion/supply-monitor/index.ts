@@ -57,6 +57,7 @@ export const supplyMonitor = defineKind({
     },
     U1: {
       type: 'device',
+      bought: false,
       doc: 'converter',
       params: { samplingCapacitor: num('F', 1.4e-11), switchResistance: num('ohm', 10000, undefined, { min: 0 }) },
     },

@@ -49,6 +49,7 @@ export const thermistorInput = defineKind({
     C1: { type: 'capacitor', series: 'E6', tolerance: 0.1, zero: true, default: 1e-7, doc: 'at the input' },
     NTC: {
       type: 'resistor',
+      sold: 'thermistor',
       series: 'E12',
       tolerance: 0.01,
       default: 10000,
@@ -159,6 +160,7 @@ export const thermistorInput = defineKind({
     takes: { converterBits: 'resolution', converterError: 'adcError', inputLeakage: 'inputLeakage' },
     uses: { pin: { is: 'analog', title: 'thermistor', level: (c) => c.pick('nodeVoltage') } },
   },
+  meets: ['cable'],
   confirm: [{ id: 'contact', text: 'The bead touches what it is to measure and is kept from the air: its contact and its own time constant are mechanical.' }],
   cautions: ['A heater needs a cut-out against overheating of its own, that no reading and no program can hold off.'],
 });

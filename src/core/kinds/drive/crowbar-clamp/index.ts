@@ -289,6 +289,7 @@ export const crowbarClamp = defineKind({
       },
     },
   },
+  meets: ['protection'],
   confirm: [{ id: 'which', text: 'Every pin that leaves the board has its clamp, and the datasheet’s injection current is the one entered.' }],
   cautions: ['A crowbar dumps all stored energy: stand clear of fuse and thyristor, and discharge capacitors.', 'Suppressors fail short.'],
 });

@@ -53,6 +53,7 @@ export const gateDrive = defineKind({
     },
     Q1: {
       type: 'device',
+      bought: false,
       doc: 'MOSFET',
       takes: 'power switch',
       params: {

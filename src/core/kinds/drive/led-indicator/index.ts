@@ -95,6 +95,7 @@ export const ledIndicator = defineKind({
       },
     },
   },
+  meets: ['light'],
   confirm: [{ id: 'one-resistor-each', text: 'Each string has its own resistor: of LEDs in parallel on one the lowest forward voltage takes the current.' }],
   cautions: ['High-power, ultraviolet and infrared LEDs hurt eyes.'],
 });

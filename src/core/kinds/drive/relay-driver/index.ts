@@ -46,6 +46,7 @@ export const relayDriver = defineKind({
   parts: {
     K1: {
       type: 'device',
+      bought: (g: Given) => g.switch === 'relay',
       doc: 'relay',
       takes: 'relay',
       params: {
@@ -85,6 +86,7 @@ export const relayDriver = defineKind({
     },
     S1: {
       type: 'device',
+      bought: (g: Given) => g.switch === 'solid-state',
       doc: 'solid-state relay',
       takes: 'solid-state relay',
       params: {
@@ -227,6 +229,7 @@ export const relayDriver = defineKind({
           },
   },
   controller: { takes: {}, uses: { pin: { is: 'output', title: 'relay' } } },
+  meets: ['connector'],
   confirm: [
     { id: 'reset-state', text: 'The load stays off from the first moment of power through reset and programming, and that was seen.' },
     {

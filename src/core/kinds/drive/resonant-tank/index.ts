@@ -73,6 +73,7 @@ export const resonantTank = defineKind({
     },
     Q1: {
       type: 'device',
+      bought: false,
       doc: 'each device',
       takes: 'power switch',
       pieces: (g: Given) => (g.topology === 'series-full-bridge' ? 4 : 2),

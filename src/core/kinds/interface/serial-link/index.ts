@@ -105,6 +105,7 @@ export const serialLink = defineKind({
       select: { is: 'output', title: 'select', unless: (x) => x.given.link === 'uart' },
     },
   },
+  meets: ['connector', 'cable'],
   confirm: [{ id: 'same-frame', text: 'Both ends have the same parity, stop bits and order of bytes.' }],
   cautions: [],
 });

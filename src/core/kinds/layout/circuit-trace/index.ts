@@ -65,13 +65,14 @@ export const circuitTrace = defineKind({
   parts: {
     W1: {
       type: 'device',
+      bought: false,
       doc: 'trace',
       params: {
         width: num('m', null, 'finished (give the etching spread); null: the least that holds'),
         thickness: num('m', 3.5e-5, 'finished copper; 35 µm is 1 oz/ft², outer layers are thicker after plating'),
       },
     },
-    V1: { type: 'device', doc: 'via', params: { holeDiameter: num('m', 3e-4, 'finished'), plating: num('m', 2e-5), height: num('m', 0.0016) } },
+    V1: { type: 'device', bought: false, doc: 'via', params: { holeDiameter: num('m', 3e-4, 'finished'), plating: num('m', 2e-5), height: num('m', 0.0016) } },
   },
   outcomes: {
     temperatureRise: { unit: 'K', title: 'rise of the trace' },
@@ -162,6 +163,12 @@ export const circuitTrace = defineKind({
   rails: { in: { role: 'consumes', fills: { current: 'loadCurrent' }, gives: {} } },
   signals: {},
   heat: (_, o) => ({ trace: o.dissipation ?? 0 }),
+  copper: (x) => ({
+    thickness: x.parts.W1.thickness,
+    track: widthOf(x, x),
+    ...(x.given.viaCount === null ? {} : { hole: x.parts.V1.holeDiameter, board: x.parts.V1.height }),
+    layers: x.given.layer === 'inner' ? 4 : x.given.viaCount === null ? 1 : 2,
+  }),
   confirm: [{ id: 'narrow', text: 'The trace is nowhere narrower than computed: pads, necks and thermal reliefs looked at.' }],
   cautions: ['A trace is no fuse.', 'Mains traces need separation as well as width: your local code says how much.'],
 });

@@ -74,6 +74,7 @@ export const wireDrop = defineKind({
   parts: {
     W1: {
       type: 'device',
+      bought: false,
       doc: 'wire',
       params: {
         conductorArea: num('m2', 5e-7, 'copper, each conductor; AWG n is π/4·(0.127 mm·92^((36−n)/39))²'),
@@ -214,6 +215,7 @@ export const wireDrop = defineKind({
   },
   signals: {},
   heat: (_, o) => ({ 'wire and contacts': (o.drop ?? 0) * (o.loadCurrent ?? 0) }),
+  meets: ['cable'],
   confirm: [{ id: 'fuse', text: 'The fuse stands at the source end of the wire, before anything can short it.' }],
   cautions: ['A wire without a matching fuse is a heater.', 'Low-voltage batteries deliver hundreds of amperes.'],
 });

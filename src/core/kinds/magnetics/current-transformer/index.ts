@@ -59,6 +59,7 @@ export const currentTransformer = defineKind({
     },
     U1: {
       type: 'device',
+      bought: false,
       doc: 'input that reads it',
       params: {
         threshold: num('V', 0.1, 'against the level that the secondary returns to', { title: 'threshold' }),

@@ -112,6 +112,7 @@ export const gateDriveTransformer = defineKind({
     },
     Q1: {
       type: 'device',
+      bought: false,
       doc: 'MOSFET',
       takes: 'power switch',
       params: {

@@ -72,6 +72,7 @@ export const inductorWinding = defineKind({
     },
     W1: {
       type: 'device',
+      bought: false,
       doc: 'winding',
       sizes: ['turns', 'diameter', 'outerDiameter', 'layers'],
       params: windingParams({ bare: 8e-4, outer: 8.8e-4, layers: 2 }),

@@ -27,6 +27,7 @@ import { size } from './sizing.ts';
 const winding = (doc: string, layers: number) =>
   ({
     type: 'device',
+    bought: false,
     doc,
     sizes: ['turns', 'diameter', 'outerDiameter', 'strands', 'layers'],
     params: windingParams({ bare: 7.1e-4, outer: 7.9e-4, layers }),
@@ -34,6 +35,7 @@ const winding = (doc: string, layers: number) =>
 const extra = (doc: string) =>
   ({
     type: 'device',
+    bought: false,
     doc,
     sizes: ['turns', 'diameter', 'outerDiameter', 'strands', 'layers'],
     params: windingParams({ bare: 7.1e-4, outer: 7.9e-4, layers: 1 }),

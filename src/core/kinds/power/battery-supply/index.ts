@@ -232,6 +232,7 @@ export const batterySupply = defineKind({
   lasts: { time: 'runTime', current: 'averageCurrent' },
   heat: (_, o) => ({ 'own overhead': (o.nominalVoltage ?? 0) * (o.overheadCurrent ?? 0) }),
   source: (x, o, state) => (o.nominalVoltage ?? 0) * ((o.overheadCurrent ?? 0) + ((x.given as Record<string, unknown>)[STATE_LOADS[state]] as number)),
+  meets: ['connector'],
   confirm: [
     { id: 'pack-fuse', text: 'The pack has a fuse or protection of its own, before any wire.' },
     {

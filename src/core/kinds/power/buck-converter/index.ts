@@ -99,6 +99,7 @@ export const buckConverter = defineKind({
     R2: feedbackBottom('lower feedback'),
     RV1: {
       type: 'resistor',
+      sold: 'trimmer',
       series: 'E3',
       tolerance: 0.2,
       default: 10000,

@@ -202,6 +202,7 @@ export const dcInput = defineKind({
     'cable and plug': g.loadCurrent * g.loadCurrent * ((o.cableResistance ?? 0) + J1.contactResistance),
   }),
   source: (_, o) => o.sourcePower ?? 0,
+  meets: ['connector', 'cable'],
   confirm: [
     { id: 'plug-polarity', text: 'The polarity of the plug is marked on the board and matches the adapter.' },
     { id: 'connector-side', text: 'The power connector sits on the right side of the board and its footprint is not mirrored.' },

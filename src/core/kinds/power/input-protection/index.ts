@@ -1,6 +1,6 @@
 import { impossible, isAbsent, none, type Value } from '../../../math/absent.ts';
 import { neededAhead } from '../../../stage/ahead.ts';
-import { defineKind } from '../../../stage/contract.ts';
+import { defineKind, type Given } from '../../../stage/contract.ts';
 import { choice, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import { checks, clamped, fused, pulseFactor } from './checks.ts';
@@ -51,6 +51,7 @@ export const inputProtection = defineKind({
   parts: {
     F1: {
       type: 'device',
+      bought: (g: Given) => g.fuse !== 'none',
       takes: 'fuse',
       doc: 'fuse',
       params: {
@@ -65,6 +66,7 @@ export const inputProtection = defineKind({
     },
     D1: {
       type: 'device',
+      bought: (g: Given) => g.polarity === 'series-diode',
       takes: 'diode',
       doc: 'series diode',
       params: {
@@ -78,6 +80,7 @@ export const inputProtection = defineKind({
     },
     Q1: {
       type: 'device',
+      bought: (g: Given) => g.polarity === 'p-mosfet',
       takes: 'p-channel switch',
       doc: 'p-mosfet: drain to the input, source to the board, gate to ground',
       params: {
@@ -91,9 +94,18 @@ export const inputProtection = defineKind({
         maximumJunction: num('degC', 150, undefined, { any: true }),
       },
     },
-    RT1: { type: 'resistor', series: 'E6', tolerance: 0.2, default: 5, doc: 'ntc, cold resistance', params: { hotResistance: num('ohm', 0.3) } },
+    RT1: {
+      type: 'resistor',
+      sold: 'inrush limiter',
+      series: 'E6',
+      tolerance: 0.2,
+      default: 5,
+      doc: 'ntc, cold resistance',
+      params: { hotResistance: num('ohm', 0.3) },
+    },
     D2: {
       type: 'device',
+      bought: (g: Given) => g.clamp !== 'none',
       takes: 'suppressor',
       doc: 'suppressor',
       params: {
@@ -207,6 +219,7 @@ export const inputProtection = defineKind({
     const series = (g.fuse === 'none' ? 0 : parts.F1.resistance) + (g.limiter === 'ntc' ? parts.RT1.hotResistance : 0);
     return { 'polarity device': o.dissipation ?? 0, 'fuse and limiter': g.loadCurrent ** 2 * series };
   },
+  meets: ['protection'],
   confirm: [
     { id: 'fuse-at-pack', text: 'A lithium pack has its own fuse at the pack, before any wire.' },
     { id: 'mains-side', text: 'No fuse or suppressor of this stage stands on the mains side: those belong to certified assemblies and local code.' },

@@ -172,6 +172,7 @@ export const solarInput = defineKind({
   signals: {},
   // What the panel could give and nobody takes stays in the panel.
   source: (_, o, _state, drawn) => (o.hotPanelVoltage ?? 0) * drawn,
+  meets: ['connector', 'cable'],
   confirm: [{ id: 'hours', text: 'Sun hours are those of the place and of the plane the panel really lies in, shade and horizon counted.' }],
   cautions: [
     'Panels are live whenever light falls: cover or disconnect them before wiring. Cold mornings give the highest voltage.',

@@ -251,6 +251,7 @@ export const usbSource = defineKind({
   signals: {},
   heat: (x, o) => ({ cable: x.given.cableResistance * (o.outputCurrent ?? 0) ** 2 }),
   source: (_, o) => (o.outputCurrent ?? 0) * ((o.outputVoltage ?? 0) + (o.cableDrop ?? 0)),
+  meets: ['connector'],
   confirm: [{ id: 'back-feed', text: 'Nothing on the board feeds VBUS back into the port, in any state.' }],
   cautions: ['Never back-feed VBUS.', 'Up to 20 V appears where people expect 5 V.'],
 });

@@ -102,6 +102,7 @@ export const fan = defineKind({
     takes: {},
     uses: { pin: { is: 'output', title: 'speed of the fan', needs: () => 'timer', unless: (x) => x.given.control === 'none' } },
   },
+  meets: ['connector'],
   confirm: [
     { id: 'guard', text: 'A guard keeps fingers and wires out of the blades, and the air goes in where it should.' },
     { id: 'stalled', text: 'Temperatures were checked once with the fan blocked: nothing gets hot enough to burn.' },

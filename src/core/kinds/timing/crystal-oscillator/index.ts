@@ -60,6 +60,7 @@ export const crystalOscillator = defineKind({
     },
     U1: {
       type: 'device',
+      bought: false,
       doc: 'amplifier inside the controller',
       params: {
         transconductance: num('S', 0.01, 'small-signal, of the oscillator’s amplifier', { title: 'transconductance' }),
