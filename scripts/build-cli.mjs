@@ -13,6 +13,8 @@ export async function buildCli() {
     target: 'node20',
     format: 'esm',
     outdir: 'dist',
+    // Reads its fonts beside itself.
+    external: ['pdfmake'],
     outExtension: { '.js': '.mjs' },
     // The page's compiler settings are made by its own build and are not needed here.
     tsconfigRaw: {},

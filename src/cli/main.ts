@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { createServer, type Socket } from 'node:net';
 import { availableParallelism } from 'node:os';
 import { createInterface } from 'node:readline';
-import { evaluateBoard } from '../core/board/evaluate.ts';
+import { evaluateBoard, type Sum } from '../core/board/evaluate.ts';
 import { ANALYSES, confirm, simulateStage, type Analysis } from '../core/board/simulate.ts';
 import type { BoardDoc } from '../core/board/document.ts';
 import { join, monteCarlo, monteCarloAnswer, pieces, type MonteCarloOptions, type Samples } from '../core/board/monte-carlo.ts';
@@ -39,7 +39,8 @@ spark-sum evaluate FILE... [--json]          sizes what has no parts, evaluates 
 spark-sum check FILE                         exit 0 when ready to order, 1 when not, 2 on a bad file
 spark-sum montecarlo FILE [--runs 10000] [--seed 1] [--distribution uniform|normal] [--workers N] [--json]
 spark-sum simulate FILE --stage ID --analysis ac|noise|transient|op [--from HZ] [--to HZ] [--points N] [--stop S] [--json]
-spark-sum report FILE --format md|csv [-o OUT]
+spark-sum report FILE --format md|csv|pdf|zip [-o OUT]
+                                             zip: report, board file, tables, figures and plots in one
 spark-sum measure FILE [--channel NAME] [--from S] [--to S] [--rate HZ] [--full-scale V] [--window ${WINDOWS.join('|')}] [--bits N]
                        [--threshold V] [--hysteresis V] [--between A,B] [--tones WANTED,UNWANTED] [--json]
 spark-sum calibrate FILE [--lsb V] [--points N] [--json]
@@ -254,23 +255,32 @@ async function boards(doc: BoardDoc, options: Omit<MonteCarloOptions, 'first' | 
   }
 }
 
-function report(line: Line): number {
+/** What a report is written as. PDF and zip are no text: without a file for them they go out as they are. */
+const REPORTS: Readonly<Record<string, (sum: Sum) => string | Promise<Uint8Array>>> = {
+  md: (sum) => markdownReport(sum),
+  csv: csvReport,
+  pdf: async (sum) => (await import('../print/pdf.ts')).pdfReport(sum),
+  zip: async (sum) => (await import('../print/archive.ts')).archiveOf(sum.doc),
+};
+
+async function report(line: Line): Promise<number> {
   if (line.files.length !== 1) return usage('report needs one file.');
   const format = line.values.get('--format') ?? 'md';
-  if (format !== 'md' && format !== 'csv') return usage(`unknown format ${format}: md and csv are written here; print the report page for paper or PDF.`);
+  const write = Object.hasOwn(REPORTS, format) ? REPORTS[format] : undefined;
+  if (!write) return usage(`unknown format ${format}: there are ${Object.keys(REPORTS).join(', ')}.`);
   const opened = open(line.files[0]!);
   if (!opened.ok) {
     complain(`${opened.message}\n${issueLines(opened.issues)}`);
     return 2;
   }
-  const text = format === 'md' ? markdownReport(opened.sum) : csvReport(opened.sum);
+  const written = await write(opened.sum);
   const target = line.values.get('-o');
   if (!target || target === '-') {
-    out(text);
+    process.stdout.write(written);
     return 0;
   }
   try {
-    writeFileSync(target, text);
+    writeFileSync(target, written);
     return 0;
   } catch {
     complain(`${target}: it cannot be written.\n`);

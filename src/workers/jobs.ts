@@ -21,6 +21,13 @@ import { markdownReport } from '../core/files/report.ts';
 import { gate } from '../core/gate/gate.ts';
 import { standingOf, type Standing } from '../core/gate/standing.ts';
 import { cheapestChange, type YieldPlan } from '../core/board/yield.ts';
+import { compareBoards, type Comparison } from '../core/gate/compare.ts';
+import type { ReportOptions } from '../core/files/report.ts';
+import type { BillOptions } from '../core/order/bill.ts';
+import { fewestValues, type Fewest } from '../core/order/fewest.ts';
+import type { PriceBook } from '../core/order/prices.ts';
+import { substitutes, type Substitute } from '../core/order/substitutes.ts';
+import type { Device } from '../core/parts/devices.ts';
 
 /** What would mend a check of a stage. */
 export interface Mending {
@@ -65,7 +72,16 @@ interface Work {
   /** What is frozen of a board: whether its gate is open, and all results. */
   judged: { job: { doc: BoardDoc }; told: never; result: { ready: boolean; results: Record<string, unknown> } };
   /** A board to read, in Markdown. */
-  report: { job: { doc: BoardDoc; options: Parameters<typeof markdownReport>[1] }; told: never; result: string };
+  report: { job: { doc: BoardDoc; options: ReportOptions }; told: never; result: string };
+  /** The same as a PDF, or as a zip of all that can be told of the board: only on the server. */
+  pdf: { job: { doc: BoardDoc; options: ReportOptions }; told: never; result: Uint8Array };
+  archive: { job: { doc: BoardDoc; options: ReportOptions }; told: never; result: Uint8Array };
+  /** Fewer kinds of parts; tells the share of the work done. */
+  fewest: { job: { doc: BoardDoc; options: BillOptions }; told: number; result: Fewest };
+  /** Devices that could stand in for those of a line of the bill of materials; tells the share tried. */
+  substitutes: { job: { doc: BoardDoc; line: string; devices: readonly Device[]; prices: PriceBook; boards: number }; told: number; result: Substitute[] };
+  /** Two boards held against each other. */
+  compare: { job: { doc: BoardDoc; with: BoardDoc; options: BillOptions }; told: never; result: Comparison };
   /** The steps of a board's first power-up. */
   bringUp: { job: { doc: BoardDoc }; told: never; result: { steps: PlanStep[]; figures: Record<string, Figure> } };
   /** Single faults that would explain readings; tells the share of them that is solved. What was solved is kept for the next readings of the same board. */
@@ -87,7 +103,11 @@ export type Result<S extends Sort> = Work[S]['result'];
 /** What a worker sends back. */
 export type News<S extends Sort = Sort> = { told: Told<S> } | { result: Result<S> } | { failed: string };
 
-const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => void) => Result<S> | Promise<Result<S>> } = {
+/** Jobs of the server alone: a page has neither fonts nor the typesetter. */
+export type Printing = 'pdf' | 'archive';
+type Performers<S extends Sort> = { [K in S]: (job: Work[K]['job'], tell: (told: Told<K>) => void) => Result<K> | Promise<Result<K>> };
+
+const PERFORM: Performers<Exclude<Sort, Printing>> = {
   boards: ({ doc, options }, tell) => monteCarlo(doc, { ...options, progress: (done) => (tell(done), false) }),
   plan: ({ doc, wanted, options }, tell) => cheapestChange(doc, wanted, { ...options, progress: (share) => (tell(share), false) }),
   room: roomOf,
@@ -117,6 +137,12 @@ const PERFORM: { [S in Sort]: (job: Work[S]['job'], tell: (told: Told<S>) => voi
     const sum = evaluateBoard(doc);
     return { ready: gate(sum).ready, results: plain(answer(sum)) };
   },
+  fewest: ({ doc, options }, tell) => fewestValues(doc, { ...options, progress: (share) => (tell(share), false) }),
+  substitutes: ({ doc, line, devices, prices, boards }, tell) => substitutes(doc, line, devices, { prices, boards, tried: (share) => (tell(share), false) }),
+  compare: async ({ doc, with: other, options }) => {
+    await loadKindsOf(other);
+    return compareBoards(evaluateBoard(doc), evaluateBoard(other), options);
+  },
   simulate: async ({ doc, stage, analysis, options }) => simulateStage(...(await stageOf(doc, stage)), analysis, options),
 };
 
@@ -142,11 +168,14 @@ async function mendingsOf({ ask, doc, wanted }: Work['mendings']['job'], tell: (
 /** What is worked out when it is read, worked out: only then can it be sent. */
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
-/** Does one job; what goes wrong comes back as a sentence. */
-export async function perform(job: Job, send: (news: News) => void): Promise<void> {
+/** Does one job; what goes wrong comes back as a sentence. `printing` does what only the server can. */
+export async function perform(job: Job, send: (news: News) => void, printing?: Performers<Printing>): Promise<void> {
   try {
     if ('doc' in job) await loadKindsOf(job.doc);
-    const work = PERFORM[job.sort] as (job: Job, tell: (told: unknown) => void) => Result<Sort> | Promise<Result<Sort>>;
+    const work = ({ ...PERFORM, ...printing } as Performers<Sort>)[job.sort] as (
+      job: Job,
+      tell: (told: unknown) => void,
+    ) => Result<Sort> | Promise<Result<Sort>>;
     send({ result: await work(job, (told) => send({ told } as News)) });
   } catch (error) {
     send({ failed: error instanceof Error ? error.message : 'unknown cause' });

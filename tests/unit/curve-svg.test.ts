@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Band } from '../../src/core/board/curves.ts';
-import { curveSvg, extent } from '../../src/lib/ui/stage/curve-svg.ts';
+import { curveSvg, extent } from '../../src/print/curve-svg.ts';
 
 const inks = { ground: '#fff', ink: '#111', soft: '#555', line: '#ddd', copper: '#a50', fail: '#c00' };
 const band = (more: Partial<Band['curve']> = {}, values: (number | null)[] = [1, 10, 100]): Band => ({

@@ -2,8 +2,8 @@ import { told } from '../../src/core/testing/tellings.ts';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '../../src/core/kinds/all.ts';
 import { variations } from '../../src/core/testing/variations.ts';
-import { coverOf, figureSvg, layoutOf, obstaclesOf } from '../../src/lib/ui/figure/layout.ts';
-import { MANY_TERMINAL, TWO_TERMINAL, type SymbolDef } from '../../src/lib/ui/figure/symbols.ts';
+import { coverOf, figureSvg, layoutOf, obstaclesOf } from '../../src/print/figure.ts';
+import { MANY_TERMINAL, TWO_TERMINAL, type SymbolDef } from '../../src/print/symbols.ts';
 
 const inks = { ground: '#fff', ink: '#111', soft: '#555', copper: '#a50' };
 const symbols: [string, SymbolDef][] = [...Object.entries(TWO_TERMINAL), ...Object.entries(MANY_TERMINAL)];

@@ -214,6 +214,10 @@ export function reportBlocks(sum: Sum, options: ReportOptions = {}): Block[] {
     ...(options.frozen ? [text(`Frozen on ${options.frozen}.`)] : []),
     ...(brief?.purpose ? [text(brief.purpose)] : []),
     text(`${conditionsText(sum)} ${readyText(g)}`),
+    ...section(
+      'What stands in the way',
+      [...g.blocking, ...g.toWaive].map((f) => ({ mark: f.severity, text: f.text })),
+    ),
     ...resultBlocks(sum),
     ...section(
       'Waived',

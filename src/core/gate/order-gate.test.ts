@@ -71,7 +71,12 @@ describe('flags and advice', () => {
 });
 
 describe('the sheet for the maker', () => {
-  const trace = (id: string, thickness: number, more: object = {}) => ({ id, kind: 'circuit-trace', given: more, parts: { W1: { width: 0.002, thickness } } });
+  const trace = (id: string, thickness: number, more: Record<string, string> = {}) => ({
+    id,
+    kind: 'circuit-trace',
+    given: more,
+    parts: { W1: { width: 0.002, thickness } },
+  });
   const line = (sheet: ReturnType<typeof makerSheet>, name: string) => sheet.find((l) => l.name === name)!;
 
   it('orders the copper that the traces were reckoned with, and the narrowest of them', () => {

@@ -46,8 +46,10 @@ function refused(error: unknown): Response {
 }
 
 /** What a page needs of a board, worked out on a thread: nothing is added up where changes are saved. */
-export const forPage = <S extends 'standing' | 'judged' | 'report' | 'bringUp' | 'practised'>(job: Job<S>, by?: string): Promise<Result<S>> =>
-  threads(PAGES).run<S>(job, by === undefined ? {} : { by });
+export const forPage = <S extends 'standing' | 'judged' | 'report' | 'pdf' | 'archive' | 'compare' | 'bringUp' | 'practised'>(
+  job: Job<S>,
+  by?: string,
+): Promise<Result<S>> => threads(PAGES).run<S>(job, by === undefined ? {} : { by });
 
 /** A board file read and added up on a thread, for anybody: nothing that is sent here keeps a page waiting. */
 export async function evaluated(text: string, by: string, signal: AbortSignal): Promise<Response> {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Figure } from '../../../core/stage/drawing.ts';
-  import { layoutOf } from './layout.ts';
+  import { layoutOf } from '../../../print/figure.ts';
 
   /** `lit` is the part that is pointed at, here or in its row; `onpoint` tells which one is pointed at here. */
   let {

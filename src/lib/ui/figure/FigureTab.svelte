@@ -3,7 +3,7 @@
   import { saveFile } from '../save-file.ts';
   import { inksOf } from '../stage/curve-plot.ts';
   import Figure from './Figure.svelte';
-  import { figureSvg } from './layout.ts';
+  import { figureSvg } from '../../../print/figure.ts';
 
   let { figure, name, lit, onpoint }: { figure: FigureData; name: string; lit: string | null; onpoint: (id: string | null) => void } = $props();
   let box: HTMLElement | undefined = $state();

@@ -5,7 +5,7 @@
   import { saveFile } from '../save-file.ts';
   import Cursors from './Cursors.svelte';
   import { inksOf, plot, type Plotted } from './curve-plot.ts';
-  import { curveSvg } from './curve-svg.ts';
+  import { curveSvg } from '../../../print/curve-svg.ts';
 
   let { band, name }: { band: Band; name: string } = $props();
   let canvas: HTMLCanvasElement | undefined = $state();

@@ -1,7 +1,7 @@
 import type { Chart as ChartType } from 'chart.js';
 import type { Band } from '../../../core/board/curves.ts';
 import { formatText } from '../../../core/quantity/format.ts';
-import { extent, type Inks } from './curve-svg.ts';
+import { extent, type Inks } from '../../../print/curve-svg.ts';
 
 export type Point = { x: number; y: number };
 export type Plotted = ChartType<'line', Point[]>;

@@ -1,6 +1,6 @@
 import { scaleLinear, scaleLog, type ScaleContinuousNumeric } from 'd3-scale';
-import type { Band } from '../../../core/board/curves.ts';
-import { formatText } from '../../../core/quantity/format.ts';
+import type { Band } from '../core/board/curves.ts';
+import { formatText } from '../core/quantity/format.ts';
 
 /** Colours of a drawing, as CSS writes them. */
 export interface Inks {

@@ -1,4 +1,4 @@
-import type { ManyTerminal, TwoTerminal } from '../../../core/stage/drawing.ts';
+import type { ManyTerminal, TwoTerminal } from '../core/stage/drawing.ts';
 
 /**
  * Symbols after IEC 60617, in one hand: 1.4 px strokes, a part between two terminals 70 long from (0, 0) to (70, 0), others

@@ -1,4 +1,4 @@
-import type { Drawn, Figure } from '../../../core/stage/drawing.ts';
+import type { Drawn, Figure } from '../core/stage/drawing.ts';
 import { MANY_TERMINAL, TWO_TERMINAL, type SymbolDef } from './symbols.ts';
 
 /** A stroke or an area of a figure, already at its place. */
