@@ -1,17 +1,23 @@
 import './core/kinds/all.ts';
 import { error, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { randomUUID } from 'node:crypto';
-import { closeDatabase, errorNumber, migrateDatabase } from '$lib/server/db/client.ts';
+import { alone, closeDatabase, errorNumber, migrateDatabase } from '$lib/server/db/client.ts';
+import { moveOldDrawers } from '$lib/server/repositories/stock.ts';
 import { allowedHosts, parentPid } from '$lib/server/env.ts';
 import { readSession } from '$lib/server/auth/sessions.ts';
 import { seedDemo } from '$lib/server/seed.ts';
 import { refuse } from '$lib/server/json-body.ts';
+import { closeStreams } from '$lib/server/live.ts';
 import { closeWork } from '$lib/server/work.ts';
 import { THEME_COOKIE, themeOf } from '$lib/theme.ts';
 
 export const init: ServerInit = async () => {
   await migrateDatabase();
+  await alone('drawers', moveOldDrawers);
   await seedDemo();
+  // Whoever only listens would keep a server that is asked to stop.
+  process.once('SIGTERM', closeStreams);
+  process.once('SIGINT', closeStreams);
   process.once('sveltekit:shutdown', () => void Promise.all([closeDatabase(), closeWork()]));
   followParent();
 };

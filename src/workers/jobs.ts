@@ -23,7 +23,7 @@ import { standingOf, type Standing } from '../core/gate/standing.ts';
 import { cheapestChange, type YieldPlan } from '../core/board/yield.ts';
 import { compareBoards, type Comparison } from '../core/gate/compare.ts';
 import type { ReportOptions } from '../core/files/report.ts';
-import type { BillOptions } from '../core/order/bill.ts';
+import { billOf, type Bill, type BillOptions } from '../core/order/bill.ts';
 import { fewestValues, type Fewest } from '../core/order/fewest.ts';
 import type { PriceBook } from '../core/order/prices.ts';
 import { substitutes, type Substitute } from '../core/order/substitutes.ts';
@@ -80,6 +80,8 @@ interface Work {
   fewest: { job: { doc: BoardDoc; options: BillOptions }; told: number; result: Fewest };
   /** Devices that could stand in for those of a line of the bill of materials; tells the share tried. */
   substitutes: { job: { doc: BoardDoc; line: string; devices: readonly Device[]; prices: PriceBook; boards: number }; told: number; result: Substitute[] };
+  /** What has to be bought for a board. */
+  bill: { job: { doc: BoardDoc; options: BillOptions }; told: never; result: Bill };
   /** Two boards held against each other. */
   compare: { job: { doc: BoardDoc; with: BoardDoc; options: BillOptions }; told: never; result: Comparison };
   /** The steps of a board's first power-up. */
@@ -137,6 +139,7 @@ const PERFORM: Performers<Exclude<Sort, Printing>> = {
     const sum = evaluateBoard(doc);
     return { ready: gate(sum).ready, results: plain(answer(sum)) };
   },
+  bill: ({ doc, options }) => billOf(evaluateBoard(doc), options),
   fewest: ({ doc, options }, tell) => fewestValues(doc, { ...options, progress: (share) => (tell(share), false) }),
   substitutes: ({ doc, line, devices, prices, boards }, tell) => substitutes(doc, line, devices, { prices, boards, tried: (share) => (tell(share), false) }),
   compare: async ({ doc, with: other, options }) => {

@@ -15,6 +15,7 @@ const board = {
 test('one’s own devices: copied, changed, written as CSV, read by another account, and put in on a stage', async ({ page, browser }) => {
   const said = watchConsole(page);
   await newAccount(page);
+  await page.getByRole('link', { name: 'Drawer' }).click();
   await page.getByRole('link', { name: 'Devices' }).click();
   await expect(page.getByText('None yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Copy Schottky diode 3 A, 40 V to your list' }).click();

@@ -219,6 +219,14 @@ export function reportBlocks(sum: Sum, options: ReportOptions = {}): Block[] {
       [...g.blocking, ...g.toWaive].map((f) => ({ mark: f.severity, text: f.text })),
     ),
     ...resultBlocks(sum),
+    ...decidedBlocks(sum, options),
+  ];
+}
+
+/** What people decided, order, looked at and have to mind: all that stands behind the figures of a report. */
+export function decidedBlocks(sum: Sum, options: ReportOptions = {}): Block[] {
+  const g = gate(sum);
+  return [
     ...section(
       'Waived',
       g.waived.map((w) => ({ text: `${w.finding.text} Waived: ${w.waiver.reason}${saidBy(w.waiver.by, w.waiver.date)}` })),

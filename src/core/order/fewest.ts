@@ -314,16 +314,18 @@ const keyOf = ({ from, to }: Move): string => `${from.key} → ${to.key}`;
 /** A part as the document has it, or would write what its kind gives it. */
 const partAt = (s: StageSum, part: ResolvedPart): PartDoc => s.doc.parts?.[part.slot] ?? { value: part.value, tolerance: part.tolerance };
 
-/** Of the checks that a change moves, the one that comes closest to its limit. */
+/** Of the checks that a change moves, the one that comes closest to its limit; what failed before only where nothing else moves. */
 function closest(before: Sum, after: Sum): Sharing['margin'] {
-  let least: Sharing['margin'] = null;
-  for (const s of after.stages) {
+  const moved = after.stages.flatMap((s) => {
     const was = before.byId.get(s.id);
-    for (const c of s.checks) {
-      const old = was?.checks.find((x) => x.id === c.id);
-      if (c.margin === null || old?.margin === null || old === undefined || Math.abs(c.margin - old.margin) < 5e-4) continue;
-      if (!least || c.margin < least.after) least = { stage: s.id, title: s.title, check: c.title, before: old.margin, after: c.margin };
-    }
-  }
-  return least;
+    return s.checks.flatMap((c): NonNullable<Sharing['margin']>[] => {
+      const old = was?.checks.find((x) => x.id === c.id)?.margin ?? null;
+      if (c.margin === null || old === null || Math.abs(c.margin - old) < SEEN) return [];
+      return [{ stage: s.id, title: s.title, check: c.title, before: old, after: c.margin }];
+    });
+  });
+  const passing = moved.filter((m) => m.before >= 0);
+  return (passing.length ? passing : moved).sort((a, b) => a.after - b.after)[0] ?? null;
 }
+/** Smaller moves of a margin nobody reads. */
+const SEEN = 5e-4;

@@ -2,6 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { difference } from '../../core/board/changes.ts';
 import { readBoard } from '../../core/files/board-file.ts';
+import { readStock } from '../../core/files/drawer-csv.ts';
 import { gzipSync } from 'node:zlib';
 import type { BoardDoc } from '../../core/board/document.ts';
 import type { CalibrationContent, LogSort } from '../../core/logbook/entry.ts';
@@ -20,7 +21,9 @@ import { forPage } from './work.ts';
 import { renameCopy } from './repositories/copies.ts';
 import { addEntry, type NewEntry } from './repositories/logbook.ts';
 import { addMeasured } from './repositories/measured-parts.ts';
+import { addComment, answerComment, listComments, makeLink, openLink } from './repositories/reviews.ts';
 import { addReading, findRevision, freeze } from './repositories/revisions.ts';
+import { addStock } from './repositories/stock.ts';
 
 /** What comes with a demo board's first revision: its copies, brought up with the stand-in instruments, and its logbook. */
 interface DemoBench {
@@ -44,6 +47,10 @@ interface DemoBench {
     /** A record that an instrument of that copy takes: a line to the practice bench. */
     record?: string;
   })[];
+  reviews?: {
+    title: string;
+    comments: { by: string; about: string; aboutText: string; text: string; how?: 'answered' | 'taken' | 'refused'; answer?: string }[];
+  }[];
   measured?: { sort: MeasuredSort; name: string; value: number }[];
 }
 
@@ -68,6 +75,9 @@ async function seed(): Promise<void> {
   const files = readdirSync(folder).filter((f) => f.endsWith('.board.json'));
   // Last written, first shown.
   for (const file of files.sort().reverse()) await seedBoard(account, folder, file);
+  const drawer = readStock(readFileSync(join(folder, 'drawer.csv'), 'utf8'));
+  if (!drawer.ok) throw new Error(`demo/drawer.csv: ${drawer.issues.map((i) => `${i.path} ${i.message}`).join('; ')}`);
+  await addStock(account, drawer.items);
   await renameAccount(account, PATTERN);
 }
 
@@ -89,7 +99,7 @@ async function seedBoard(account: string, folder: string, file: string): Promise
 }
 
 async function seedBench(account: string, board: string, folder: string, demo: DemoBench, file: string): Promise<void> {
-  const frozen = await freeze(account, board, 0, demo.note);
+  const frozen = await freeze(account, board, 0, { note: demo.note });
   if (!frozen.ok) throw new Error(`demo/${file} has a bring-up but is ${frozen.reason}`);
   const revision = (await findRevision(account, board, frozen.letter))!;
   for (const [i, { name, seed, faults = [], upTo, notes = {} }] of demo.copies.entries()) {
@@ -107,9 +117,21 @@ async function seedBench(account: string, board: string, folder: string, demo: D
       await seedEntry(account, board, folder, entry, frozen.letter, entry.record === undefined ? undefined : answers[lines.indexOf(entry.record)]);
   }
   for (const entry of demo.log.filter((e) => e.copy === null)) await seedEntry(account, board, folder, entry, frozen.letter);
+  for (const review of demo.reviews ?? []) await seedReview(account, board, review);
   for (const sort of MEASURED_SORTS) {
     const parts = (demo.measured ?? []).filter((p) => p.sort === sort);
     if (parts.length) await addMeasured(account, sort, parts);
+  }
+}
+
+/** A review by a link that nobody knows any more, with what was said. */
+async function seedReview(account: string, board: string, { title, comments }: NonNullable<DemoBench['reviews']>[number]): Promise<void> {
+  const token = await makeLink(account, board, { title, comments: true, letter: null, days: 90 });
+  const { link } = (await openLink(token!))!;
+  for (const { how, answer, ...comment } of comments) {
+    await addComment(link, comment);
+    const said = (await listComments(board)).at(-1)!;
+    if (how) await answerComment(board, said.id, how, answer ?? '');
   }
 }
 

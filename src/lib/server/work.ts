@@ -46,7 +46,7 @@ function refused(error: unknown): Response {
 }
 
 /** What a page needs of a board, worked out on a thread: nothing is added up where changes are saved. */
-export const forPage = <S extends 'standing' | 'judged' | 'report' | 'pdf' | 'archive' | 'compare' | 'bringUp' | 'practised'>(
+export const forPage = <S extends 'standing' | 'judged' | 'report' | 'pdf' | 'archive' | 'bill' | 'compare' | 'bringUp' | 'practised'>(
   job: Job<S>,
   by?: string,
 ): Promise<Result<S>> => threads(PAGES).run<S>(job, by === undefined ? {} : { by });

@@ -24,6 +24,13 @@ const nothingOf = (doc: BoardDoc): Sum => ({ ...new Evaluator().evaluate({ ...do
 /** How the board stands with the server. */
 export type SaveState = 'saved' | 'saving' | 'unreachable' | 'refused';
 
+/** Somebody else who has the board open, and on which of its pages. */
+export interface Other {
+  client: string;
+  name: string;
+  at: string;
+}
+
 const RETRY = 3000;
 /** How long the page may stand still for adding up, ms: half a frame, and less before an edit shows. */
 const SLICE = 8;
@@ -43,6 +50,10 @@ export class BoardSession {
   broken = $state('');
   conflict: { conflicts: Conflict[] } | null = $state.raw(null);
   moved: Move[] = $state.raw([]);
+  /** Who else has this board open in a browser. */
+  others: readonly Other[] = $state.raw([]);
+  /** Grows when a reviewer says something. */
+  remarks = $state(0);
   /** What the last step back or forward was called. */
   said = $state('');
   /** Random boards of this board, for every view that asks about them. */
@@ -68,11 +79,17 @@ export class BoardSession {
   #force = false;
   #client = '';
   #channel: BroadcastChannel | null = null;
+  /** Tells what others do; closed while nobody looks at this tab. */
+  #stream: EventSource | null = null;
+  #here = '';
   #idle: (() => void)[] = [];
 
+  /** `base` is the address its pages stand under; `reading`: nothing can be changed. */
   constructor(
     readonly id: string,
     saved: Saved,
+    readonly base = `/boards/${id}`,
+    readonly reading = false,
   ) {
     this.#doc = saved.doc;
     this.sum = nothingOf(saved.doc);
@@ -168,12 +185,18 @@ export class BoardSession {
     this.#client = tabName();
     this.#channel = new BroadcastChannel(`spark-sum board ${this.id}`);
     this.#channel.onmessage = () => void this.catchUp();
-    const look = () => document.visibilityState === 'visible' && void this.catchUp();
+    const look = () => {
+      if (document.visibilityState !== 'visible') return this.#deafen();
+      void this.catchUp();
+      this.#listen();
+    };
     const warn = (e: BeforeUnloadEvent) => this.state !== 'saved' && e.preventDefault();
     document.addEventListener('visibilitychange', look);
     window.addEventListener('beforeunload', warn);
     void this.catchUp(true);
+    this.#listen();
     return () => {
+      this.#deafen();
       this.lottery.stop();
       this.mender.close();
       this.#channel?.close();
@@ -182,9 +205,33 @@ export class BoardSession {
     };
   }
 
+  #listen(): void {
+    if (this.#stream || typeof EventSource === 'undefined') return;
+    this.#stream = new EventSource(`/api/boards/${this.id}/live?client=${this.#client}&at=${encodeURIComponent(this.#here)}`);
+    this.#stream.onmessage = ({ data }: MessageEvent<string>) => {
+      const { version, remarks, people } = JSON.parse(data) as { version: number; remarks: number; people: Other[] };
+      [this.others, this.remarks] = [people, remarks];
+      if (version > this.version) void this.catchUp();
+    };
+  }
+
+  #deafen(): void {
+    this.#stream?.close();
+    this.#stream = null;
+    this.others = [];
+  }
+
+  /** Says on which of its pages this tab is, for others to see. */
+  nowAt(path: string): void {
+    if (path === this.#here || this.reading) return;
+    this.#here = path;
+    if (this.#stream) void request('POST', `/api/boards/${this.id}/live`, { client: this.#client, at: path });
+  }
+
   /** Puts an edited document in the place of the old one. Returns what is wrong with it; then nothing has changed. */
   edit(label: string, next: BoardDoc): Issue[] {
     if (equal(next, this.doc)) return [];
+    if (this.reading) return [{ path: '', message: 'This link is for reading: nothing can be changed through it.' }];
     const checked = checkBoard(next);
     if (!checked.ok) return checked.issues;
     this.#move(next);

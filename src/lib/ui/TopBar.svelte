@@ -11,7 +11,7 @@
   <a class="home" href="/boards" aria-label="Spark Sum, shelf of boards"><Mark /><span class:narrow={children !== undefined}>Spark Sum</span></a>
   <div class="middle">{@render children?.()}</div>
   {#if account}
-    {#if children === undefined}<a class="who" href="/parts">Devices</a>{/if}
+    {#if children === undefined}<a class="who" href="/drawer">Drawer</a>{/if}
     <a class="who" href="/account">{account.demo ? 'demo bench' : account.name}</a>
   {/if}
 </header>

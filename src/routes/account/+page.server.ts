@@ -5,14 +5,11 @@ import { endSession, endSessions } from '$lib/server/auth/sessions.ts';
 import { event } from '$lib/server/log.ts';
 import { problem, secretOf, textOf } from '$lib/server/forms.ts';
 import { signedIn } from '$lib/server/guard.ts';
-import { accountById, changeDrawer, changePassword, drawerOf, removeAccount, type Account } from '$lib/server/repositories/accounts.ts';
-import { PART_SORTS, parseValues, SORT_UNIT, valuesText, type Drawer, type PartSort } from '../../core/quantity/drawer.ts';
+import { accountById, changePassword, removeAccount, type Account } from '$lib/server/repositories/accounts.ts';
 import { THEME_COOKIE, themeOf } from '$lib/theme.ts';
 
 export const load = async ({ locals }) => {
-  const account = signedIn(locals);
-  const drawer = await drawerOf(account.id);
-  return { account, drawer: Object.fromEntries(PART_SORTS.map((sort) => [sort, valuesText(drawer[sort], SORT_UNIT[sort])])) as Record<PartSort, string> };
+  return { account: signedIn(locals) };
 };
 
 /** What is wrong with the present password of somebody who is signed in, or that it was tried too often; null when it fits. */
@@ -48,17 +45,6 @@ export const actions = {
     event('a password was changed', { account: account.id });
     await endSessions(account.id, locals.session);
     return { form: 'password', message: '', done: 'The password is changed, and every other browser is signed out.' };
-  },
-  drawer: async ({ locals, request }) => {
-    const form = await request.formData();
-    const typed = Object.fromEntries(PART_SORTS.map((sort) => [sort, textOf(form, sort, 20_000)])) as Record<PartSort, string>;
-    const read = PART_SORTS.map((sort) => ({ sort, parsed: parseValues(typed[sort], SORT_UNIT[sort]) }));
-    const wrong = read.find((r) => !r.parsed.ok);
-    if (wrong && !wrong.parsed.ok) return problem('drawer', `Among the ${wrong.sort}s, ${wrong.parsed.message}`, typed);
-    const drawer = Object.fromEntries(read.map((r) => [r.sort, r.parsed.ok ? r.parsed.value : []])) as unknown as Drawer;
-    await changeDrawer(signedIn(locals).id, drawer);
-    const count = PART_SORTS.reduce((n, sort) => n + drawer[sort].length, 0);
-    return { form: 'drawer', message: '', done: `Kept: ${count} values. A stage’s search can now stay within them.` };
   },
   remove: async ({ locals, request, cookies }) => {
     const account = await accountById(signedIn(locals).id);

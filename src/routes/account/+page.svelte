@@ -1,7 +1,6 @@
 <script lang="ts">
   import { enhance } from '$app/forms';
   import { stay } from '$lib/ui/stay.ts';
-  import { PART_SORTS, type PartSort } from '../../core/quantity/drawer.ts';
   import { THEMES } from '$lib/theme.ts';
   import Button from '$lib/ui/atoms/Button.svelte';
   import Field from '$lib/ui/atoms/Field.svelte';
@@ -10,7 +9,6 @@
 
   let { data, form } = $props();
   const said = (name: string) => (form?.form === name && form.message ? form.message : undefined);
-  const typed = (sort: PartSort) => (form?.form === 'drawer' && 'typed' in form ? form.typed?.[sort] : undefined) ?? data.drawer[sort];
   const WORDS = { auto: 'as the system', light: 'paper', dark: 'bench at night' } as const;
 </script>
 
@@ -33,18 +31,6 @@
           aria-pressed={data.theme === theme}
           look={data.theme === theme ? 'main' : 'plain'}>{WORDS[theme]}</Button
         >{/each}
-    </form>
-  </section>
-  <section>
-    <h2>Your drawer</h2>
-    <form method="POST" action="?/drawer" use:stay={{ reset: false }}>
-      <p class="soft">Values you have at hand, as you would write them: 1k 4k7 10k. A stage can search among them alone.</p>
-      {#each PART_SORTS as sort (sort)}
-        <Field label="{sort.charAt(0).toUpperCase()}{sort.slice(1)}s"><textarea name={sort} rows="2" spellcheck="false">{typed(sort)}</textarea></Field>
-      {/each}
-      <Problem text={said('drawer')} />
-      {#if form?.form === 'drawer' && 'done' in form && form.done}<p role="status">{form.done}</p>{/if}
-      <div><Button type="submit">Keep the list</Button></div>
     </form>
   </section>
   <section>

@@ -6,6 +6,8 @@
   import Problem from '$lib/ui/atoms/Problem.svelte';
   import DeviceForm from '$lib/ui/DeviceForm.svelte';
   import { deviceLine, SORT_TITLES } from '$lib/ui/parts-words.ts';
+  import SubNav from '$lib/ui/SubNav.svelte';
+  import { PARTS_ROOM } from '$lib/ui/rooms.ts';
   import TopBar from '$lib/ui/TopBar.svelte';
 
   let { data, form } = $props();
@@ -21,6 +23,7 @@
 <svelte:head><title>Devices · Spark Sum</title></svelte:head>
 <TopBar />
 <main>
+  <SubNav label="Parts" links={PARTS_ROOM} />
   <div class="head">
     <h1>Devices</h1>
     <input type="search" bind:value={looking} placeholder="look for one" aria-label="Look for a device" />
@@ -84,7 +87,7 @@
   main {
     max-width: 1080px;
     margin: 0 auto;
-    padding: 28px 20px;
+    padding: 12px 20px 28px;
     display: grid;
     gap: 20px;
   }

@@ -6,6 +6,8 @@ import type { Drawer } from '../../../core/quantity/drawer.ts';
 import type { LogContent, LogSort } from '../../../core/logbook/entry.ts';
 import type { MeasuredSort } from '../../../core/measured/parts.ts';
 import type { Op } from '../../../core/board/changes.ts';
+import type { Price } from '../../../core/order/prices.ts';
+import type { PartType } from '../../../core/parts/part-types.ts';
 import type { Standing } from '../../../core/gate/standing.ts';
 
 /** JSON kept as text: the pool hands it over unparsed, so that strings survive the round trip too. */
@@ -38,7 +40,7 @@ export const accounts = mysqlTable(
     /** Null: an account nobody signs in to with a password, the demo. */
     passwordHash: varchar('password_hash', { length: 255 }),
     demo: boolean('demo').notNull().default(false),
-    /** Values at hand; null until somebody lists some. */
+    /** Values at hand as they were kept before there was a drawer of parts: moved there when the server starts. */
     drawer: json<Drawer>('drawer'),
     createdAt: at('created_at'),
   },
@@ -143,6 +145,8 @@ export const revisions = mysqlTable(
     results: json<Record<string, unknown>>('results').notNull(),
     coreVersion: varchar('core_version', { length: 20 }).notNull(),
     note: text('note').notNull(),
+    /** What was wrong with the one before. */
+    wrong: text('wrong'),
     createdAt: at('created_at'),
   },
   (t) => [uniqueIndex('revisions_letter').on(t.boardId, t.letter)],
@@ -235,4 +239,108 @@ export const measuredParts = mysqlTable(
     createdAt: at('created_at'),
   },
   (t) => [uniqueIndex('measured_parts_name').on(t.accountId, t.sort, t.name)],
+);
+
+/** Parts that lie in somebody's drawer. */
+export const stock = mysqlTable(
+  'stock',
+  {
+    id: id('id').primaryKey(),
+    accountId: id('account_id')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    type: varchar('type', { length: 12 }).$type<PartType>().notNull(),
+    /** What a device is. */
+    sort: varchar('sort', { length: 30 }).$type<DeviceSort>(),
+    /** Name of a device; empty of a part with a value. */
+    title: varchar('title', { length: 120 }).notNull(),
+    value: double('value'),
+    tolerance: double('tolerance'),
+    ratings: json<Record<string, number>>('ratings').notNull(),
+    package: varchar('package', { length: 40 }).notNull(),
+    count: int('count').notNull(),
+    /** Where it lies. */
+    place: varchar('place', { length: 80 }).notNull(),
+    createdAt: at('created_at'),
+    /** Removed, and to be put back for a day. */
+    removedAt: datetime('removed_at', { mode: 'date', fsp: 3 }),
+  },
+  (t) => [index('stock_account').on(t.accountId, t.type, t.value)],
+);
+
+/** Parts of a drawer that are kept for a board. */
+export const reservations = mysqlTable(
+  'reservations',
+  {
+    stockId: id('stock_id')
+      .notNull()
+      .references(() => stock.id, { onDelete: 'cascade' }),
+    boardId: id('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    count: int('count').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.stockId, t.boardId] })],
+);
+
+/** What somebody pays for parts, by the key of a line of a bill of materials. */
+export const prices = mysqlTable(
+  'prices',
+  {
+    accountId: id('account_id')
+      .notNull()
+      .references(() => accounts.id, { onDelete: 'cascade' }),
+    part: exactly('part', 200).notNull(),
+    price: json<Price>('price').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.accountId, t.part] })],
+);
+
+/** Links by which others read a board, and comment on it, without an account. */
+export const reviewLinks = mysqlTable(
+  'review_links',
+  {
+    id: id('id').primaryKey(),
+    boardId: id('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    /** SHA-256 of the token; the token itself is only in the link. */
+    tokenHash: varchar('token_hash', { length: 64 }).notNull(),
+    /** For whom it was made. */
+    title: varchar('title', { length: 80 }).notNull(),
+    comments: boolean('comments').notNull(),
+    /** Letter of the revision it shows; null: the board as it stands. */
+    letter: varchar('letter', { length: 4 }),
+    createdAt: at('created_at'),
+    expiresAt: datetime('expires_at', { mode: 'date', fsp: 3 }).notNull(),
+    withdrawnAt: datetime('withdrawn_at', { mode: 'date', fsp: 3 }),
+    /** How often it was opened, and when last. */
+    opened: int('opened').notNull().default(0),
+    openedAt: datetime('opened_at', { mode: 'date', fsp: 3 }),
+  },
+  (t) => [uniqueIndex('review_links_token').on(t.tokenHash), index('review_links_board').on(t.boardId)],
+);
+
+/** What holders of a link said, and what became of it. */
+export const reviewComments = mysqlTable(
+  'review_comments',
+  {
+    id: id('id').primaryKey(),
+    boardId: id('board_id')
+      .notNull()
+      .references(() => boards.id, { onDelete: 'cascade' }),
+    linkId: id('link_id')
+      .notNull()
+      .references(() => reviewLinks.id, { onDelete: 'cascade' }),
+    by: varchar('by_name', { length: 60 }).notNull(),
+    /** What it is about: `stage reg`, `part reg.R1`, `check reg.dropout`, `gate board.polarity`, `board`; and in words. */
+    about: varchar('about', { length: 200 }).notNull(),
+    aboutText: varchar('about_text', { length: 200 }).notNull(),
+    text: text('text').notNull(),
+    createdAt: at('created_at'),
+    how: varchar('how', { length: 10 }).$type<'answered' | 'taken' | 'refused'>(),
+    answer: text('answer'),
+    answeredAt: datetime('answered_at', { mode: 'date', fsp: 3 }),
+  },
+  (t) => [index('review_comments_board').on(t.boardId, t.createdAt)],
 );

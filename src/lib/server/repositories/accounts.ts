@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { eq } from 'drizzle-orm';
-import { EMPTY_DRAWER, type Drawer } from '../../../core/quantity/drawer.ts';
 import { db, errorNumber, inTurn, transact, type Transaction } from '../db/client.ts';
 import { accounts } from '../db/schema.ts';
 import { hashPassword } from '../auth/password.ts';
@@ -50,16 +49,6 @@ export async function changePassword(id: string, password: string): Promise<void
     .update(accounts)
     .set({ passwordHash: await hashPassword(password) })
     .where(eq(accounts.id, id));
-}
-
-export async function changeDrawer(id: string, drawer: Drawer): Promise<void> {
-  await db().update(accounts).set({ drawer }).where(eq(accounts.id, id));
-}
-
-/** Values an account has at hand. */
-export async function drawerOf(id: string): Promise<Drawer> {
-  const [row] = await db().select({ drawer: accounts.drawer }).from(accounts).where(eq(accounts.id, id));
-  return row?.drawer ?? EMPTY_DRAWER;
 }
 
 /** Removes an account with everything that belongs to it. */

@@ -1,7 +1,22 @@
 import { randomUUID } from 'node:crypto';
 import { and, asc, eq, lt, ne } from 'drizzle-orm';
 import { db, transact } from '../db/client.ts';
-import { accounts, boards, changes, copies, logEntries, logFiles, measuredParts, readings, revisions, standings } from '../db/schema.ts';
+import {
+  accounts,
+  boards,
+  changes,
+  copies,
+  logEntries,
+  logFiles,
+  measuredParts,
+  prices,
+  readings,
+  reviewComments,
+  reviewLinks,
+  revisions,
+  standings,
+  stock,
+} from '../db/schema.ts';
 
 /** The bench that visitors get a copy of. Nobody signs in to it. */
 export const PATTERN = 'demo@fennel-hill.invalid';
@@ -33,6 +48,13 @@ export async function openBench(): Promise<string | null> {
         await tx.insert(logEntries).values({ ...entry, id: entryId, boardId });
         for (const piece of await tx.select().from(logFiles).where(eq(logFiles.entryId, entry.id))) await tx.insert(logFiles).values({ ...piece, entryId });
       }
+      for (const link of await tx.select().from(reviewLinks).where(eq(reviewLinks.boardId, board.id))) {
+        const linkId = randomUUID();
+        // Nobody knows the token of a copied link.
+        await tx.insert(reviewLinks).values({ ...link, id: linkId, boardId, tokenHash: randomUUID() });
+        for (const comment of await tx.select().from(reviewComments).where(eq(reviewComments.linkId, link.id)))
+          await tx.insert(reviewComments).values({ ...comment, id: randomUUID(), boardId, linkId });
+      }
       for (const revision of await tx.select().from(revisions).where(eq(revisions.boardId, board.id))) {
         const revisionId = randomUUID();
         await tx.insert(revisions).values({ ...revision, id: revisionId, boardId });
@@ -41,6 +63,9 @@ export async function openBench(): Promise<string | null> {
         for (const copy of await tx.select().from(copies).where(eq(copies.revisionId, revision.id))) await tx.insert(copies).values({ ...copy, revisionId });
       }
     }
+    for (const item of await tx.select().from(stock).where(eq(stock.accountId, pattern.id)))
+      await tx.insert(stock).values({ ...item, id: randomUUID(), accountId });
+    for (const price of await tx.select().from(prices).where(eq(prices.accountId, pattern.id))) await tx.insert(prices).values({ ...price, accountId });
     for (const part of await tx.select().from(measuredParts).where(eq(measuredParts.accountId, pattern.id)))
       await tx.insert(measuredParts).values({ ...part, id: randomUUID(), accountId });
     return accountId;

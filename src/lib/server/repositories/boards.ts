@@ -7,6 +7,7 @@ import { checkBoard } from '../../../core/files/board-file.ts';
 import type { Issue } from '../../../core/files/issues.ts';
 import { db, inTurn, transact, type Transaction } from '../db/client.ts';
 import { boards, changes } from '../db/schema.ts';
+import { announce } from '../live.ts';
 import { counted } from './accounts.ts';
 
 export type Board = typeof boards.$inferSelect;
@@ -83,9 +84,16 @@ export const onBoard = <T>(accountId: string, id: string, missing: T, work: (tx:
   );
 const MISSING: Saved = { sort: 'missing' };
 
+/** A board that was changed is told to whoever looks at it, once it is committed. */
+async function told(id: string, saving: Promise<Saved>): Promise<Saved> {
+  const saved = await saving;
+  if (saved.sort === 'saved') announce(id, saved.version);
+  return saved;
+}
+
 /** Applies a change to what the board holds now and commits it with its log entry, or says why not. */
 export function saveChange(accountId: string, id: string, change: Change): Promise<Saved> {
-  return onBoard(accountId, id, MISSING, async (tx, board) => {
+  const saving = onBoard(accountId, id, MISSING, async (tx, board): Promise<Saved> => {
     const [again] = await tx
       .select({ version: changes.version })
       .from(changes)
@@ -93,11 +101,12 @@ export function saveChange(accountId: string, id: string, change: Change): Promi
     if (again) return { sort: 'saved', version: board.version, doc: board.document, stacks: await stacksOf(tx, id, change.client), label: change.label };
     return commit(tx, board, change, { undoes: null, redoes: null });
   });
+  return told(id, saving);
 }
 
 /** Takes back the tab's own last change, or does the last one it took back again. */
 export function stepBack(accountId: string, id: string, step: { client: string; nonce: string; direction: 'undo' | 'redo'; force?: boolean }): Promise<Saved> {
-  return onBoard(accountId, id, MISSING, async (tx, board) => {
+  const saving = onBoard(accountId, id, MISSING, async (tx, board): Promise<Saved> => {
     const entries = await entriesOf(tx, id, step.client);
     const target = stacks(entries)[step.direction].at(-1);
     const entry = target === undefined ? undefined : await entryAt(tx, id, target);
@@ -112,6 +121,7 @@ export function stepBack(accountId: string, id: string, step: { client: string; 
     };
     return commit(tx, board, change, undo ? { undoes: entry.version, redoes: null } : { undoes: null, redoes: entry.version });
   });
+  return told(id, saving);
 }
 
 async function commit(tx: Transaction, board: Board, change: Change, step: Pick<LogEntry, 'undoes' | 'redoes'>): Promise<Saved> {

@@ -11,7 +11,14 @@ import { findBoard, onBoard } from './boards.ts';
 
 export type Revision = typeof revisions.$inferSelect;
 
-const HEAD = { id: revisions.id, letter: revisions.letter, note: revisions.note, coreVersion: revisions.coreVersion, createdAt: revisions.createdAt };
+const HEAD = {
+  id: revisions.id,
+  letter: revisions.letter,
+  note: revisions.note,
+  wrong: revisions.wrong,
+  coreVersion: revisions.coreVersion,
+  createdAt: revisions.createdAt,
+};
 export type RevisionHead = Pick<Revision, keyof typeof HEAD>;
 
 export const listRevisions = (boardId: string): Promise<RevisionHead[]> =>
@@ -44,7 +51,7 @@ export type Frozen = { ok: true; letter: string } | { ok: false; reason: 'missin
  * Freezes what the board holds now, if its gate is open and it is what the person saw. Asked again without a change in between
  * it is the revision that is there. It is judged before anything is locked.
  */
-export async function freeze(accountId: string, boardId: string, seenVersion: number, note: string): Promise<Frozen> {
+export async function freeze(accountId: string, boardId: string, seenVersion: number, said: { note: string; wrong?: string | null }): Promise<Frozen> {
   const seen = await findBoard(accountId, boardId);
   if (!seen) return { ok: false, reason: 'missing' };
   if (seen.version !== seenVersion) return { ok: false, reason: 'changed' };
@@ -58,7 +65,7 @@ export async function freeze(accountId: string, boardId: string, seenVersion: nu
     const letter = letterOf(all.length);
     await tx
       .insert(revisions)
-      .values({ id: randomUUID(), boardId, letter, document: board.document, results: judged.results, coreVersion: VERSION_OF_CORE, note });
+      .values({ id: randomUUID(), boardId, letter, document: board.document, results: judged.results, coreVersion: VERSION_OF_CORE, ...said });
     return { ok: true, letter };
   });
 }

@@ -36,7 +36,7 @@
   );
   let href = $derived(
     place && step
-      ? `/boards/${session.id}/bring-up?revision=${place.letter}${place.copy === 1 ? '' : `&copy=${place.copy}`}&step=${encodeURIComponent(step)}&value=${encodeURIComponent(entryText(figure.value, figure.unit))}`
+      ? `${session.base}/bring-up?revision=${place.letter}${place.copy === 1 ? '' : `&copy=${place.copy}`}&step=${encodeURIComponent(step)}&value=${encodeURIComponent(entryText(figure.value, figure.unit))}`
       : null,
   );
   async function asGiven(): Promise<void> {

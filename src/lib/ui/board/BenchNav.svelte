@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { page } from '$app/state';
+  import SubNav from '../SubNav.svelte';
 
   /** The pages of the bench, of one copy of one revision. */
   let { base, letter, copy }: { base: string; letter: string | null; copy: number } = $props();
@@ -14,30 +14,4 @@
   ] as const;
 </script>
 
-<nav aria-label="Bench">
-  {#each links as [path, name] (path)}
-    <a href={base + path + query} aria-current={page.url.pathname === base + path ? 'page' : undefined}>{name}</a>
-  {/each}
-</nav>
-
-<style>
-  nav {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px;
-    border-bottom: 1px solid var(--line);
-  }
-  a {
-    padding: 8px 14px;
-    text-decoration: none;
-  }
-  a[aria-current] {
-    font-weight: 600;
-    box-shadow: inset 0 -2px 0 var(--copper);
-  }
-  @media print {
-    nav {
-      display: none;
-    }
-  }
-</style>
+<SubNav label="Bench" links={links.map(([path, name]) => [base + path + query, name] as const)} />

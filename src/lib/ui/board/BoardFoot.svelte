@@ -9,8 +9,16 @@
   let { session }: { session: BoardSession } = $props();
   let help: HTMLDialogElement;
   let finding = $state(false);
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   const saying = { saved: 'saved', saving: 'saving…', unreachable: 'not saved: the server cannot be reached, trying again', refused: 'not saved' } as const;
+
+  const PAGES: Readonly<Record<string, string>> = { '': 'sum sheet', bill: 'bill of materials', fewer: 'fewer values' };
+  /** Where somebody is, in words. */
+  function place(at: string): string {
+    const [, first = '', id] = at.split('/');
+    return first === 'stages' ? (session.sum.byId.get(id ?? '')?.title ?? 'a stage') : (PAGES[first] ?? first);
+  }
+  let others = $derived(session.others.map((o) => (o.name.startsWith('reviewer') ? o.name : `${o.name} on ${place(o.at)}`)).join(', '));
 
   function neighbour(by: 1 | -1): void {
     const ids = session.sum.stages.map((s) => s.id);
@@ -49,6 +57,7 @@
   <button type="button" onclick={() => session.step('undo')} disabled={session.stacks.undo.length === 0}><kbd>u</kbd> undo</button>
   <button type="button" onclick={() => session.step('redo')} disabled={session.stacks.redo.length === 0}><kbd>U</kbd> redo</button>
   <button type="button" onclick={() => help.showModal()}><kbd>?</kbd> keys</button>
+  {#if session.others.length}<span class="others soft" title={others}>also here: {others}</span>{/if}
   <span class="said soft" aria-live="polite">{session.sum.complete ? session.said : 'adding up what else this moves…'}</span>
   <span class="saved" class:bad={session.state === 'unreachable' || session.state === 'refused'} role="status">{saying[session.state]}</span>
 </footer>
@@ -70,6 +79,12 @@
 {#if finding}<FindPanel {session} onclose={() => (finding = false)} />{/if}
 
 <style>
+  .others {
+    max-width: 40ch;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
   footer {
     position: sticky;
     bottom: 0;

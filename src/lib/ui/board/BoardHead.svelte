@@ -1,7 +1,7 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { costOf, currencyOf } from '../../../core/board/document.ts';
-  import { gate, letterOf } from '../../../core/gate/gate.ts';
+  import { gate, letterOf, openText } from '../../../core/gate/gate.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Margin from '../atoms/Margin.svelte';
@@ -9,7 +9,7 @@
 
   let { session, revisions }: { session: BoardSession; revisions: { letter: string }[] } = $props();
   let g = $derived(gate(session.sum));
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let letter = $derived(revisions.at(-1)?.letter ?? null);
   let next = $derived(letterOf(revisions.length));
   let cost = $derived(costOf(session.doc));
@@ -23,14 +23,19 @@
       .sort((a, b) => b.value! - a.value!)[0],
   );
   let here = $derived(page.url.pathname);
-  /** Pages of the bench stand under its first. */
-  const BENCH = ['/bring-up', '/logbook', '/calibration', '/matching', '/rework', '/practice'];
-  let benched = $derived(BENCH.some((p) => here.startsWith(base + p)));
+  /** Pages of a room stand under its first. */
+  const ROOMS: Readonly<Record<string, readonly string[]>> = {
+    '/bring-up': ['/bring-up', '/logbook', '/calibration', '/matching', '/rework', '/practice'],
+    '/bill': ['/bill', '/fewer'],
+    '/gate': ['/gate', '/revisions', '/review'],
+  };
+  const inRoom = (path: string) => ROOMS[path]?.some((p) => here.startsWith(base + p));
   const links = [
     ['', 'Sum'],
     ['/brief', 'Brief'],
     ['/controller', 'Controller'],
     ['/yield', 'Yield'],
+    ['/bill', 'Parts'],
     ['/gate', 'Gate'],
     ['/bring-up', 'Bring-up'],
     ['/report', 'Report'],
@@ -49,7 +54,8 @@
         {#if g.blocking.length}<a href="{base}/gate" class="bad">{g.blocking.length} must be mended</a>{/if}
         {#if g.toWaive.length}
           <a href="{base}/gate">{g.toWaive.length} to mend or waive</a>{/if}
-        {#if !g.blocking.length && !g.toWaive.length}<a href="{base}/gate">{g.confirmations.filter((c) => !c.given).length} to confirm</a>{/if}
+        {#if g.flagged.length}<a href="{base}/gate">{g.flagged.length} {g.flagged.length === 1 ? 'part' : 'parts'} to answer for</a>{/if}
+        {#if !g.blocking.length && !g.toWaive.length && !g.flagged.length}<a href="{base}/gate">{openText(g)}</a>{/if}
       {/if}
       {#if draws > 0}<span class="soft"> · draws <span class="num">{formatText(draws, 'W', 3)}</span></span>{/if}
       {#if lasts !== null}<span class="soft"> · lasts <span class="num">{formatText(lasts, 's', 3)}</span></span>{/if}
@@ -59,7 +65,7 @@
     </span>
     <nav aria-label="Board">
       {#each links as [path, name] (path)}
-        <a href={base + path} aria-current={here === base + path ? 'page' : path === '/bring-up' && benched ? 'true' : undefined}>{name}</a>
+        <a href={base + path} aria-current={here === base + path ? 'page' : inRoom(path) ? 'true' : undefined}>{name}</a>
       {/each}
     </nav>
   </div>

@@ -101,7 +101,7 @@
           <td>
             {#each row.taken as t (t.stage + t.use)}
               <span class="taken">
-                <a href="/boards/{session.id}/stages/{t.stage}">{t.title}</a>, {t.def.title}
+                <a href="{session.base}/stages/{t.stage}">{t.title}</a>, {t.def.title}
                 <Button look="quiet" aria-label="Take {t.title}, {t.def.title} off {row.pin}" onclick={() => connect(t.stage, t.use, undefined, t.title)}
                   >×</Button
                 >

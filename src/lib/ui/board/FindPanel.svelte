@@ -35,7 +35,7 @@
   function go(href: string | undefined): void {
     if (!href) return;
     onclose();
-    void goto(`/boards/${session.id}/${href}`);
+    void goto(`${session.base}/${href}`);
   }
   function press(e: KeyboardEvent): void {
     if (e.key === 'Escape') onclose();

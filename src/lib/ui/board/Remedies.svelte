@@ -16,7 +16,7 @@
   }
 </script>
 
-{#if mending?.remedies.length}
+{#if mending?.remedies.length && !session.reading}
   <span class="remedies no-print">
     {#each mending.remedies as remedy (remedy.set + remedy.to)}
       <button type="button" disabled={!mending.fresh} onclick={() => take(remedy)}>take {remedyWords(remedy, stage.kind)}</button>

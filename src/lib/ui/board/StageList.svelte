@@ -16,7 +16,7 @@
 
 <div class="head">
   <h2>Stages</h2>
-  <a href="{base}/add" class="add"><Plus size={15} /> new</a>
+  {#if !session.reading}<a href="{base}/add" class="add"><Plus size={15} /> new</a>{/if}
 </div>
 {#if reordering}
   <ol>
@@ -52,7 +52,7 @@
     {/each}
   </div>
 {/if}
-{#if stages.length > 1}
+{#if stages.length > 1 && !session.reading}
   <button type="button" class="switch" onclick={() => (reordering = !reordering)}>{reordering ? 'done' : 'change the order'}</button>
 {/if}
 

@@ -61,7 +61,7 @@
     {#if plan.changes.length}
       <ul>
         {#each plan.changes as c (c.stage + c.slot)}<li>
-            <span><a href="/boards/{session.id}/stages/{c.stage}">{title(c.stage)}</a>: {c.slot} of {percent(c.to)} instead of {percent(c.from)}</span>
+            <span><a href="{session.base}/stages/{c.stage}">{title(c.stage)}</a>: {c.slot} of {percent(c.to)} instead of {percent(c.from)}</span>
             <span class="soft small">costs about {c.cost.toFixed(1)} more plain parts</span>
           </li>{/each}
       </ul>

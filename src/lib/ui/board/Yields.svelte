@@ -38,7 +38,7 @@
         {#each failing.slice(0, most) as f (f.stage + f.check)}
           <tr>
             <td
-              ><a href="/boards/{session.id}/stages/{f.stage}">{titleOf(f.stage) ?? f.stage}</a>: {checkTitle(f.stage, f.check)}{f.waived
+              ><a href="{session.base}/stages/{f.stage}">{titleOf(f.stage) ?? f.stage}</a>: {checkTitle(f.stage, f.check)}{f.waived
                 ? ' (waived)'
                 : ''}{#if f.also.length}<br /><span class="soft small"
                   >and on the same boards: {f.also.map((check) => checkTitle(f.stage, check)).join(', ')}</span
@@ -51,7 +51,7 @@
       </tbody>
     </table>
     {#if failing.length > most}<p class="soft small">
-        and {failing.length - most} more: <a href="/boards/{session.id}/yield">yield of the board</a>
+        and {failing.length - most} more: <a href="{session.base}/yield">yield of the board</a>
       </p>{/if}
   {:else}<p class="soft">Every check held on every board.</p>{/if}
 {/if}

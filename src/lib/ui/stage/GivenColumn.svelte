@@ -41,7 +41,7 @@
           >{#if ambient.low < ambient.high}{formatText(ambient.low, 'degC')} …
           {/if}{formatText(ambient.high, 'degC')}</span
         >
-        <a class="small" href="/boards/{session.id}/brief">from the brief</a></span
+        <a class="small" href="{session.base}/brief">from the brief</a></span
       >
     </p>
   {/if}

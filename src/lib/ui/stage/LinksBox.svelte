@@ -113,7 +113,7 @@
       {/if}
     {/each}
     {#if outputs.length}<p class="small soft">
-        heard by {#each outputs as o, i (o.id)}{i ? ', ' : ''}<a href="/boards/{session.id}/stages/{o.id}">{o.title}</a>{/each}
+        heard by {#each outputs as o, i (o.id)}{i ? ', ' : ''}<a href="{session.base}/stages/{o.id}">{o.title}</a>{/each}
       </p>{/if}
     {#if wrong}<p class="wrong small" role="alert">{wrong}</p>{/if}
   </div>

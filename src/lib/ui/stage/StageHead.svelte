@@ -9,7 +9,7 @@
   import Button from '../atoms/Button.svelte';
 
   let { session, stage }: { session: BoardSession; stage: StageSum } = $props();
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let wrong = $state('');
   let naming = $state(false);
 

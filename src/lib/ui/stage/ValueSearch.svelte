@@ -57,7 +57,7 @@
   {/each}
   {#each wrong as w (w)}<p class="wrong small" role="alert">{w}</p>{/each}
   {#if source === 'drawer' && lacking.length}
-    <p class="small">Your drawer lists no {plural(lacking)}. <a href="/account">List what you have</a>.</p>
+    <p class="small">Your drawer lists no {plural(lacking)}. <a href="/drawer">List what you have</a>.</p>
   {:else}
     <ol aria-live="polite">
       {#each offers as offer (values(offer.values))}

@@ -3,12 +3,14 @@ import { eq } from 'drizzle-orm';
 import { db } from '$lib/server/db/client.ts';
 import { revisions } from '$lib/server/db/schema.ts';
 import { signedIn } from '$lib/server/guard.ts';
-import { drawerOf } from '$lib/server/repositories/accounts.ts';
+import { listStock } from '$lib/server/repositories/stock.ts';
+import { priceBook } from '$lib/server/repositories/prices.ts';
 import { listDevices } from '$lib/server/repositories/devices.ts';
 import { listBoards, logOf } from '$lib/server/repositories/boards.ts';
 import { listCopies } from '$lib/server/repositories/copies.ts';
 import { fileOf, listEntries } from '$lib/server/repositories/logbook.ts';
 import { listMeasured } from '$lib/server/repositories/measured-parts.ts';
+import { listComments, listLinks } from '$lib/server/repositories/reviews.ts';
 import { readingsOf } from '$lib/server/repositories/revisions.ts';
 
 /** A logbook with its files, as base64. */
@@ -35,6 +37,7 @@ export const GET = async ({ locals }) => {
           frozen.map(async (r) => ({
             letter: r.letter,
             note: r.note,
+            wrong: r.wrong,
             coreVersion: r.coreVersion,
             createdAt: r.createdAt,
             document: r.document,
@@ -44,6 +47,8 @@ export const GET = async ({ locals }) => {
           })),
         ),
         logbook: await withFiles(b.id),
+        reviews: (await listLinks(b.id)).map(({ tokenHash: _, ...link }) => link),
+        comments: await listComments(b.id),
         changes: (await logOf(b.id)).map((c) => ({ version: c.version, at: c.at, label: c.label, ops: c.ops })),
       };
     }),
@@ -53,7 +58,8 @@ export const GET = async ({ locals }) => {
       account: {
         email: account.email,
         name: account.name,
-        drawer: await drawerOf(account.id),
+        drawer: await listStock(account.id),
+        prices: await priceBook(account.id),
         devices: await listDevices(account.id),
         measured: await listMeasured(account.id),
       },

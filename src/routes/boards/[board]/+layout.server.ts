@@ -1,6 +1,6 @@
 import { db } from '$lib/server/db/client.ts';
 import { ownBoard } from '$lib/server/guard.ts';
-import { drawerOf } from '$lib/server/repositories/accounts.ts';
+import { drawerOf } from '$lib/server/repositories/stock.ts';
 import { listDevices } from '$lib/server/repositories/devices.ts';
 import { stacksOf } from '$lib/server/repositories/boards.ts';
 import { listRevisions } from '$lib/server/repositories/revisions.ts';

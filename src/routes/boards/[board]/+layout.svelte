@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { beforeNavigate } from '$app/navigation';
+  import { afterNavigate, beforeNavigate } from '$app/navigation';
   import { BoardSession, provideBoard } from '$lib/state/board-session.svelte.ts';
   import Button from '$lib/ui/atoms/Button.svelte';
   import BoardHead from '$lib/ui/board/BoardHead.svelte';
@@ -20,6 +20,7 @@
   });
   // A form or a download must see what was typed before it.
   beforeNavigate(() => void session.settled());
+  afterNavigate(({ to }) => session.nowAt(to?.url.pathname.slice(session.base.length) ?? ''));
   provideBoard(() => session);
   provideScale(() => ({ comfort: session.doc.policy?.comfortMargin ?? 0.1 }));
 </script>
@@ -36,7 +37,7 @@
       <h1>This board cannot be added up as it stands</h1>
       <p>
         That is a fault of this program, not of the board: {session.broken}. What you entered is kept. Take the last change back, or
-        <a href="/boards/{session.id}/board.json" download>keep its file</a>.
+        <a href="{session.base}/board.json" download>keep its file</a>.
       </p>
       <Button look="main" onclick={() => session.step('undo')}>Undo the last change</Button>
     </main>

@@ -1,5 +1,6 @@
 import { writeDevices } from '../../../core/files/device-csv.ts';
 import { GENERIC_DEVICES } from '../../../core/parts/devices.ts';
+import { csvDownload } from '$lib/server/download.ts';
 import { signedIn } from '$lib/server/guard.ts';
 import { listDevices } from '$lib/server/repositories/devices.ts';
 
@@ -8,11 +9,5 @@ export const GET = async ({ locals, url }) => {
   const account = signedIn(locals);
   const shipped = url.searchParams.has('shipped');
   const devices = shipped ? GENERIC_DEVICES : await listDevices(account.id);
-  // The mark tells spreadsheets that the text is UTF-8.
-  return new Response(`\uFEFF${writeDevices(devices)}`, {
-    headers: {
-      'content-type': 'text/csv; charset=utf-8',
-      'content-disposition': `attachment; filename="${shipped ? 'typical' : 'own'}-devices.csv"`,
-    },
-  });
+  return csvDownload(`${shipped ? 'typical' : 'own'}-devices`, writeDevices(devices));
 };

@@ -22,7 +22,7 @@
 
   async function take(s: Suggestion): Promise<void> {
     const { doc, id } = takeSuggestion(session.doc, s);
-    if (session.edit(`add ${s.kind.title}`, doc).length === 0) await goto(`/boards/${session.id}/stages/${id}`);
+    if (session.edit(`add ${s.kind.title}`, doc).length === 0) await goto(`${session.base}/stages/${id}`);
   }
   async function add(kind: Kind): Promise<void> {
     // A rail that nothing feeds is what a new provider is most likely for.
@@ -30,7 +30,7 @@
     const rail = unfed[0];
     const { doc, id } = addStage(session.doc, kind.id, port && rail ? { rails: { [port]: rail } } : {});
     const issues = session.edit(`add ${kind.title}`, doc);
-    if (issues.length === 0) await goto(`/boards/${session.id}/stages/${id}`);
+    if (issues.length === 0) await goto(`${session.base}/stages/${id}`);
   }
   function press(e: KeyboardEvent): void {
     if (e.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
@@ -38,7 +38,7 @@
     else if (e.key === 'Enter') {
       const chosen = found[at];
       if (chosen) void add(chosen);
-    } else if (e.key === 'Escape') void goto(`/boards/${session.id}`);
+    } else if (e.key === 'Escape') void goto(session.base);
     else return;
     e.preventDefault();
   }

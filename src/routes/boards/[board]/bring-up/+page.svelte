@@ -15,7 +15,7 @@
   const share = (unit: keyof typeof METER_SHARE) => formatText(METER_SHARE[unit]!, 'ratio');
   const board = useBoard();
   let session = $derived(board());
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let all = $derived(
     progress(
       data.plan,

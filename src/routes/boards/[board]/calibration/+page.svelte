@@ -21,7 +21,7 @@
   let { data, form } = $props();
   const board = useBoard();
   let session = $derived(board());
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let budgets = $derived(acquisitionBudgets(session.sum));
 
   interface Row {

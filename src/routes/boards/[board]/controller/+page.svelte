@@ -92,7 +92,7 @@
           <span class="sort">{f.severity}</span>
           <span
             >{f.text}
-            {#if f.stage}<a href="/boards/{session.id}/stages/{f.stage}">Open the stage</a>{/if}</span
+            {#if f.stage}<a href="{session.base}/stages/{f.stage}">Open the stage</a>{/if}</span
           >
         </li>
       {/each}

@@ -9,8 +9,17 @@
   import Problem from '$lib/ui/atoms/Problem.svelte';
   import FindingText from '$lib/ui/board/FindingText.svelte';
   import LivePanel from '$lib/ui/board/LivePanel.svelte';
+  import AdviceBox from '$lib/ui/board/AdviceBox.svelte';
+  import CompareView from '$lib/ui/board/CompareView.svelte';
+  import FlagBox from '$lib/ui/board/FlagBox.svelte';
+  import MakerSheet from '$lib/ui/board/MakerSheet.svelte';
   import MarginRow from '$lib/ui/board/MarginRow.svelte';
   import Remedies from '$lib/ui/board/Remedies.svelte';
+  import { gateRoom } from '$lib/ui/rooms.ts';
+  import SubNav from '$lib/ui/SubNav.svelte';
+  import { work } from '$lib/state/work.ts';
+  import { currencyOf } from '../../../../core/board/document.ts';
+  import type { Comparison } from '../../../../core/gate/compare.ts';
   import WaiverBox from '$lib/ui/board/WaiverBox.svelte';
 
   let { data, form } = $props();
@@ -18,18 +27,35 @@
   let session = $derived(board());
   let sum = $derived(session.sum);
   let g = $derived(gate(sum));
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let open = $derived(g.confirmations.filter((c) => !c.given).length);
   let me = $derived((page.data.account as { name: string } | null)?.name ?? 'me');
   const checkOf = (f: Finding) => sum.byId.get(f.stage ?? '')?.checks.find((c) => c.id === f.check);
   const titleOf = (f: Finding) => sum.byId.get(f.stage ?? '')?.title ?? '';
   const waive = (f: Finding, reason: string | null) =>
-    session.edit(`${reason === null ? 'take back the waiver of' : 'waive'} ${titleOf(f)}: ${f.check}`, setWaiver(session.doc, f.stage!, f.check!, reason));
+    session.edit(
+      `${reason === null ? 'take back the waiver of' : 'waive'} ${titleOf(f)}: ${f.check}`,
+      setWaiver(session.doc, f.stage!, f.check!, reason, { by: me, date: today() }),
+    );
+  const today = () => new Date().toISOString().slice(0, 10);
   const confirm = (id: string, yes: boolean) =>
-    session.edit(yes ? 'confirm' : 'take a confirmation back', setConfirmation(session.doc, id, yes ? me : null, new Date().toISOString().slice(0, 10)));
+    session.edit(yes ? 'confirm' : 'take a confirmation back', setConfirmation(session.doc, id, yes ? me : null, today()));
+  let groups = $derived([...new Set(g.confirmations.map((c) => c.group))].map((name) => ({ name, items: g.confirmations.filter((c) => c.group === name) })));
+
+  /** What is another than in the last revision, worked out beside the page. */
+  let changed = $state.raw<Comparison | null>(null);
+  $effect(() => {
+    if (!data.last || !sum.complete) return;
+    return work(
+      { sort: 'compare', doc: data.last.document, with: sum.doc, options: {} },
+      { done: (comparison) => (changed = comparison), failed: (message) => console.error('the comparison failed:', message) },
+    );
+  });
+  const saidBy = (w: { by?: string; date?: string }) => [w.by, w.date].filter(Boolean).join(', ');
 </script>
 
 <svelte:head><title>Order gate · {sum.doc.name} · Spark Sum</title></svelte:head>
+<div class="room"><SubNav label="Order" links={gateRoom(base)} /></div>
 <main>
   <div class="left">
     <h1>{g.ready ? 'The gate is open' : 'The gate is closed'}</h1>
@@ -59,28 +85,53 @@
       {:else}<p class="soft">Nothing left.</p>{/each}
       {#each g.waived as w (`${w.finding.stage} ${w.finding.check}`)}
         <div class="waived">
-          <p><b>{titleOf(w.finding)}: {checkOf(w.finding)?.title}</b> is waived: {w.waiver.reason}</p>
+          <p>
+            <b>{titleOf(w.finding)}: {checkOf(w.finding)?.title}</b> is waived: {w.waiver.reason}
+            <span class="soft small">{saidBy(w.waiver)}</span>
+          </p>
           <Button look="quiet" onclick={() => waive(w.finding, null)}>take back</Button>
         </div>
       {/each}
     </section>
+    <section>
+      <h2>Parts that want attention · {g.flagged.length}</h2>
+      {#each [...g.flagged, ...g.answered] as f (`${f.flag.part} ${f.flag.sort}`)}
+        <p><b>{f.part}</b></p>
+        <FlagBox {session} part={f.flag.part} title={f.part} flags={[f.flag]} {me} adds={false} />
+      {:else}<p class="soft">
+          None is flagged. Flag a part that is scarce, dear to wait for or often faked in the <a href="{base}/bill">bill of materials</a>.
+        </p>{/each}
+    </section>
+    <section>
+      <h2>Advice · {g.advice.length ? `${g.advice.length} open` : 'none open'}</h2>
+      <AdviceBox {session} />
+    </section>
+    {#if data.last && changed}
+      <section>
+        <h2>Since revision {data.last.letter}</h2>
+        <CompareView comparison={changed} before={data.last.letter} after="now" currency={currencyOf(sum.doc)} {base} />
+      </section>
+    {/if}
   </div>
   <div class="right">
     <section>
       <h2>Look at it yourself · {open ? `${open} open` : 'all done'}</h2>
       <p class="soft small">No formula sees these. The list comes from what is on the board.</p>
-      <ul>
-        {#each g.confirmations as c (c.id)}
-          <li>
-            <label
-              ><input type="checkbox" checked={c.given !== null} onchange={(e) => confirm(c.id, e.currentTarget.checked)} />
-              <span
-                >{c.text}{#if c.given}<span class="soft small"> {c.given.by}{c.given.note ? `, ${c.given.note}` : ''}</span>{/if}</span
-              ></label
-            >
-          </li>
-        {/each}
-      </ul>
+      {#each groups as group (group.name)}
+        <h3>{group.name} <span class="soft small">{group.items.filter((c) => c.given).length} of {group.items.length}</span></h3>
+        <ul>
+          {#each group.items as c (c.id)}
+            <li>
+              <label
+                ><input type="checkbox" checked={c.given !== null} onchange={(e) => confirm(c.id, e.currentTarget.checked)} />
+                <span
+                  >{c.text}{#if c.given}<span class="soft small"> {c.given.by}{c.given.note ? `, ${c.given.note}` : ''}</span>{/if}</span
+                ></label
+              >
+            </li>
+          {/each}
+        </ul>
+      {/each}
     </section>
     {#if g.cautions.length}
       <section>
@@ -89,10 +140,17 @@
         <p class="small soft">These are the usual cautions, not a claim of compliance. Local codes and licensed practitioners decide.</p>
       </section>
     {/if}
+    <section>
+      <h2>For the maker of the board</h2>
+      <MakerSheet {session} {sum} />
+    </section>
     <form method="POST" action="?/freeze" use:enhance>
       <h2>Freeze</h2>
       <input type="hidden" name="version" value={session.version} />
-      <label>What this revision is, or what changed<textarea name="note" rows="2" maxlength="2000"></textarea></label>
+      {#if data.last}
+        <label>What was wrong with {data.last.letter}<textarea name="wrong" rows="2" maxlength="2000" value={data.wrong}></textarea></label>
+      {/if}
+      <label>What this revision is, or what changed and why<textarea name="note" rows="2" maxlength="2000"></textarea></label>
       <Problem text={form?.form === 'freeze' ? form.message : undefined} />
       <Button look="main" type="submit" disabled={!g.ready || session.state !== 'saved'}>Freeze revision {data.revisions.length === 0 ? 'A' : 'next'}</Button>
       <p class="soft small">A frozen revision never changes: document, results and version of the core are kept. You go on with the next draft.</p>
@@ -109,14 +167,23 @@
 </main>
 
 <style>
+  .room {
+    max-width: 1240px;
+    width: 100%;
+    margin: 0 auto;
+    padding: 12px 20px 0;
+  }
+  h3 {
+    margin-top: 8px;
+  }
   main {
     display: grid;
     grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
     gap: 48px;
     max-width: 1240px;
     margin: 0 auto;
-    padding: 24px 20px;
-    min-height: calc(100vh - 88px);
+    padding: 16px 20px 24px;
+    min-height: calc(100vh - 140px);
   }
   .left,
   .right {

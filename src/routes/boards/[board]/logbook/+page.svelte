@@ -15,7 +15,7 @@
   let { data, form } = $props();
   const board = useBoard();
   let session = $derived(board());
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let whole = $state(false);
   let filter = $state('');
   let sort = $state('');

@@ -16,7 +16,7 @@
   let { data, form } = $props();
   const board = useBoard();
   let session = $derived(board());
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let sort = $state<MeasuredSort>('resistor');
   let unit = $derived(MEASURED_UNITS[sort]);
   let all = $derived(data.parts.filter((p) => p.sort === sort));

@@ -22,7 +22,7 @@
   let { data } = $props();
   const board = useBoard();
   let session = $derived(board());
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let doc = $derived((data.document ?? session.doc) as BoardDoc);
   const practice = new Practice(untrack(() => `practice ${session.id} ${data.letter ?? ''} ${data.copy}`));
   onMount(() => {

@@ -21,7 +21,7 @@
   let { data, form } = $props();
   const board = useBoard();
   let session = $derived(board());
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let what = $state<ReworkContent['what']>('value');
   let stage = $state(page.url.searchParams.get('stage') ?? '');
   let slot = $state(page.url.searchParams.get('part') ?? '');

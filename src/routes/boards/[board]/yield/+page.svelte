@@ -44,7 +44,7 @@
 <main>
   <h1>Yield: how many boards will pass</h1>
   {#if !sum.stages.length}
-    <p class="soft">There is nothing to build yet. <a href="/boards/{session.id}/add">Add the first stage</a>.</p>
+    <p class="soft">There is nothing to build yet. <a href="{session.base}/add">Add the first stage</a>.</p>
   {:else}
     <div class="columns">
       <div class="side">

@@ -14,7 +14,7 @@
   let { data } = $props();
   const board = useBoard();
   let session = $derived(board());
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let r = $derived(data.record);
   let query = $derived(`?revision=${r.letter}&copy=${r.copy}`);
   const of = (sort: LogEntry['sort']) => r.entries.filter((e) => e.sort === sort);

@@ -22,7 +22,7 @@
   let { data } = $props();
   const board = useBoard();
   let session = $derived(board());
-  let base = $derived(`/boards/${session.id}`);
+  let base = $derived(session.base);
   let entry = $derived(data.entry);
   let content = $derived(entry.content as WaveformContent);
 

@@ -115,7 +115,7 @@
 {:else}
   <main class="gone">
     <h1>This stage is not on the board</h1>
-    <p>It may have been removed or renamed. <a href="/boards/{session.id}">To the sum sheet</a>, or press u to take a removal back.</p>
+    <p>It may have been removed or renamed. <a href={session.base}>To the sum sheet</a>, or press u to take a removal back.</p>
   </main>
 {/if}
 
