@@ -101,6 +101,8 @@ export interface OrderDoc {
 export const FLAG_SORTS = ['obsolete', 'often faked', 'one source', 'long lead time', 'minimum order'] as const;
 export type FlagSort = (typeof FLAG_SORTS)[number];
 export const FLAG_ANSWERS = ['substitute', 'stock', 'accepted'] as const;
+/** Answers in words. */
+export const FLAG_WORDS = { substitute: 'another will stand in', stock: 'enough of it lies here', accepted: 'taken as it is' } as const;
 
 /** A part that wants attention, and what was decided about it. */
 export interface FlagDoc {
@@ -197,11 +199,6 @@ export const sameAround = (a: BoardDoc, b: BoardDoc): boolean =>
 /** How often the module of a stage is built; 1 of a stage in none. */
 export const timesOf = (doc: BoardDoc, stage: Pick<StageDoc, 'module'>): number => doc.modules?.[stage.module ?? '']?.copies ?? 1;
 
-/** What all stages with a known cost come to for one board; null where none is known. */
-export function costOf(doc: BoardDoc): number | null {
-  const known = doc.stages.filter((s) => s.cost !== undefined);
-  return known.length ? known.reduce((sum, s) => sum + s.cost! * (s.copies ?? 1) * timesOf(doc, s), 0) : null;
-}
 export const currencyOf = (doc: BoardDoc): string => doc.brief?.currency ?? 'EUR';
 
 /** Shares of time by state; everything in `typical` when the board lists none. */

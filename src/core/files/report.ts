@@ -11,7 +11,7 @@ import { makerSheet } from '../order/maker.ts';
 import { placesText } from './bill-csv.ts';
 import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
-import { ambientOf, comfortOf, currencyOf, deratingOf, methodOf, sharesOf } from '../board/document.ts';
+import { ambientOf, comfortOf, currencyOf, deratingOf, FLAG_WORDS, methodOf, sharesOf } from '../board/document.ts';
 import { listed } from '../stage/contract.ts';
 import { isCondition, type CheckResult, type Margined } from '../stage/judge.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
@@ -288,7 +288,7 @@ function orderBlocks(sum: Sum, options: BillOptions): Block[] {
     ...section(
       'Parts that want attention',
       flags.map((f) => ({
-        text: `${lineText(bill.lines.find((l) => l.key === f.part)!)}: ${f.sort}${saidBy(f.by, f.date)}${f.note ? `, ${f.note}` : ''}. ${f.answer ? `${f.answer.how}, because ${f.answer.because}${saidBy(f.answer.by, f.answer.date)}` : 'Not answered yet.'}`,
+        text: `${lineText(bill.lines.find((l) => l.key === f.part)!)}: ${f.sort}${saidBy(f.by, f.date)}${f.note ? `, ${f.note}` : ''}. ${f.answer ? `${FLAG_WORDS[f.answer.how]}, because ${f.answer.because}${saidBy(f.answer.by, f.answer.date)}` : 'Not answered yet.'}`,
       })),
     ),
     heading('For the maker of the board'),

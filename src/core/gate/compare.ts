@@ -1,5 +1,5 @@
 import type { BoardDoc } from '../board/document.ts';
-import { difference, placeText, type Op } from '../board/changes.ts';
+import { difference, type Op } from '../board/changes.ts';
 import type { StageSum, Sum } from '../board/evaluate.ts';
 import { mustKind } from '../kinds/index.ts';
 import { billOf, type BillOptions } from '../order/bill.ts';
@@ -57,7 +57,10 @@ export function compareBoards(a: Sum, b: Sum, options: BillOptions = {}): Compar
       added: b.stages.filter((s) => !had.has(s.id)).map((s) => s.title),
       removed: a.stages.filter((s) => !has.has(s.id)).map((s) => s.title),
     },
-    values: difference(a.doc, b.doc).flatMap((op) => inWords(op, a, b)),
+    // What is said of the board as such comes after its stages.
+    values: difference(a.doc, b.doc)
+      .flatMap((op) => inWords(op, a, b))
+      .sort((x, y) => Number(x.stage === null) - Number(y.stage === null)),
     parts: partsChanged(a, b),
     margins: marginsChanged(a, b),
     findings: { gone: without(a, b), came: without(b, a) },
@@ -110,7 +113,7 @@ function inWords(op: Op, a: Sum, b: Sum): Difference[] {
   const [list, id, owner, key, param] = op.path as [string, string?, string?, string?, string?];
   if (QUIET.has(list)) return [];
   if (list !== 'stages' || id === undefined)
-    return [{ stage: null, title: 'board', what: placeText(op.path), before: plain(op.before), after: plain(op.after) }];
+    return [{ stage: null, title: 'board', what: op.path.join(': '), before: plain(op.before), after: plain(op.after) }];
   const stage = b.byId.get(id) ?? a.byId.get(id);
   // A stage that came or went is told of as such; its place in the list is nothing to tell.
   if (!stage || owner === undefined || owner === 'rank') return [];
@@ -122,7 +125,8 @@ function inWords(op: Op, a: Sum, b: Sum): Difference[] {
   }
   if (owner === 'parts' && key) return partInWords(op, key, param, stage, a, b).map((d) => ({ ...head, ...d }));
   if (owner === 'options') return [];
-  return [{ ...head, what: op.path.slice(2).join(' '), before: plain(op.before), after: plain(op.after) }];
+  const what = owner === 'rails' || owner === 'signals' || owner === 'pins' ? `${owner.slice(0, -1)} at “${key}”` : op.path.slice(2).join(' ');
+  return [{ ...head, what, before: plain(op.before), after: plain(op.after) }];
 }
 
 type Words = Pick<Difference, 'what' | 'before' | 'after'>;
@@ -166,7 +170,8 @@ function written(value: unknown, unit: Unit | null): string {
 const plain = (value: unknown): string => {
   if (value === undefined || value === null) return '–';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  const text = typeof value === 'string' ? value : JSON.stringify(value);
+  const words = Array.isArray(value) && value.every((v) => typeof v === 'string');
+  const text = typeof value === 'string' ? value : words ? value.join(', ') : JSON.stringify(value);
   return text.length > 120 ? `${text.slice(0, 117)}…` : text;
 };
 

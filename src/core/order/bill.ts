@@ -27,7 +27,7 @@ export interface Bill {
   /** What has to be spent, and what that makes for a board. */
   total: number;
   perBoard: number;
-  /** What the parts of one board are worth, drawer or not, by stage, the dearest first. */
+  /** What one board is worth, drawer or not, by stage, the dearest first: its parts, or what was entered as the cost of the stage. */
   worth: number;
   stages: { stage: string; title: string; worth: number }[];
 }
@@ -72,8 +72,11 @@ export function billOf(sum: Sum, { boards = quantityOf(sum.doc), stock = [], pri
     return { ...line, needed, spares, taken, own, missing: open, buy: purchase(open, price), price, priced: line.key in prices, flags };
   });
   const total = lines.reduce((cost, l) => cost + l.buy.cost, 0);
+  // What somebody reckons for a stage counts instead of its parts.
+  const worthOf = (s: Sum['stages'][number]) =>
+    s.doc.cost === undefined ? lines.reduce((w, l) => w + at(l, s.id) * pieceOf(l, boards), 0) : s.doc.cost * s.copies * s.times;
   const stages = sum.stages
-    .map((s) => ({ stage: s.id, title: s.title, worth: lines.reduce((w, l) => w + at(l, s.id) * pieceOf(l, boards), 0) }))
+    .map((s) => ({ stage: s.id, title: s.title, worth: worthOf(s) }))
     .filter((s) => s.worth > 0)
     .sort((a, b) => b.worth - a.worth);
   return { boards, lines, total, perBoard: total / boards, worth: stages.reduce((w, s) => w + s.worth, 0), stages };

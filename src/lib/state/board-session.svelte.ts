@@ -207,7 +207,9 @@ export class BoardSession {
 
   #listen(): void {
     if (this.#stream || typeof EventSource === 'undefined') return;
-    this.#stream = new EventSource(`/api/boards/${this.id}/live?client=${this.#client}&at=${encodeURIComponent(this.#here)}`);
+    const told = (this.#here = location.pathname.slice(this.base.length));
+    this.#stream = new EventSource(`/api/boards/${this.id}/live?client=${this.#client}&at=${encodeURIComponent(told)}`);
+    this.#stream.onopen = () => this.#here !== told && this.#tellWhere();
     this.#stream.onmessage = ({ data }: MessageEvent<string>) => {
       const { version, remarks, people } = JSON.parse(data) as { version: number; remarks: number; people: Other[] };
       [this.others, this.remarks] = [people, remarks];
@@ -225,7 +227,11 @@ export class BoardSession {
   nowAt(path: string): void {
     if (path === this.#here || this.reading) return;
     this.#here = path;
-    if (this.#stream) void request('POST', `/api/boards/${this.id}/live`, { client: this.#client, at: path });
+    if (this.#stream) this.#tellWhere();
+  }
+
+  #tellWhere(): void {
+    void request('POST', `/api/boards/${this.id}/live`, { client: this.#client, at: this.#here });
   }
 
   /** Puts an edited document in the place of the old one. Returns what is wrong with it; then nothing has changed. */

@@ -80,7 +80,7 @@
         {#each g.items as i (i.id)}
           <details open={form?.form === i.id}>
             <summary>
-              <b class="num">{what(i)}</b>
+              <b class:num={i.value !== null}>{what(i)}</b>
               <span class="soft small">{line(i)}</span>
               <span class="count"
                 ><b class="num">{i.count}</b>{#if i.reserved.length}<span class="soft small"> · {kept(i)}</span>{/if}</span
@@ -124,6 +124,9 @@
     gap: 20px;
     flex-wrap: wrap;
   }
+  input[type='search'] {
+    width: 260px;
+  }
   .actions {
     margin-left: auto;
   }
@@ -142,7 +145,7 @@
   }
   section summary {
     display: grid;
-    grid-template-columns: 14ch 1fr 1fr 14ch;
+    grid-template-columns: 28ch 1fr 1fr 16ch;
     gap: 12px;
     align-items: baseline;
   }
@@ -166,7 +169,7 @@
   }
   @media (max-width: 800px) {
     section summary {
-      grid-template-columns: 12ch 1fr auto;
+      grid-template-columns: 24ch 1fr auto;
     }
     .place {
       display: none;

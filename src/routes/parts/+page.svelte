@@ -99,6 +99,9 @@
     gap: 20px;
     flex-wrap: wrap;
   }
+  input[type='search'] {
+    width: 260px;
+  }
   .actions {
     margin-left: auto;
   }

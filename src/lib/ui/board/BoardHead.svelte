@@ -1,18 +1,20 @@
 <script lang="ts">
   import { page } from '$app/state';
-  import { costOf, currencyOf } from '../../../core/board/document.ts';
+  import { currencyOf } from '../../../core/board/document.ts';
+  import { billOf } from '../../../core/order/bill.ts';
+  import type { PriceBook } from '../../../core/order/prices.ts';
   import { gate, letterOf, openText } from '../../../core/gate/gate.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Margin from '../atoms/Margin.svelte';
   import TopBar from '../TopBar.svelte';
 
-  let { session, revisions }: { session: BoardSession; revisions: { letter: string }[] } = $props();
+  let { session, revisions, prices }: { session: BoardSession; revisions: { letter: string }[]; prices: PriceBook } = $props();
   let g = $derived(gate(session.sum));
   let base = $derived(session.base);
   let letter = $derived(revisions.at(-1)?.letter ?? null);
   let next = $derived(letterOf(revisions.length));
-  let cost = $derived(costOf(session.doc));
+  let bill = $derived(billOf(session.sum, { prices }));
   let tightest = $derived(session.sum.tightest);
   let lasts = $derived(session.sum.stages.flatMap((s) => (s.kind.lasts ? [s.judged.out(s.kind.lasts.time).low] : [])).filter((t) => t !== null)[0] ?? null);
   let draws = $derived(Math.max(0, ...session.sum.power.map((p) => p.in)));
@@ -54,12 +56,14 @@
         {#if g.blocking.length}<a href="{base}/gate" class="bad">{g.blocking.length} must be mended</a>{/if}
         {#if g.toWaive.length}
           <a href="{base}/gate">{g.toWaive.length} to mend or waive</a>{/if}
-        {#if g.flagged.length}<a href="{base}/gate">{g.flagged.length} {g.flagged.length === 1 ? 'part' : 'parts'} to answer for</a>{/if}
+        {#if g.flagged.length && !g.blocking.length && !g.toWaive.length}<a href="{base}/gate"
+            >{g.flagged.length} {g.flagged.length === 1 ? 'part' : 'parts'} to answer for</a
+          >{/if}
         {#if !g.blocking.length && !g.toWaive.length && !g.flagged.length}<a href="{base}/gate">{openText(g)}</a>{/if}
       {/if}
       {#if draws > 0}<span class="soft"> · draws <span class="num">{formatText(draws, 'W', 3)}</span></span>{/if}
       {#if lasts !== null}<span class="soft"> · lasts <span class="num">{formatText(lasts, 's', 3)}</span></span>{/if}
-      {#if cost !== null}<span class="soft"> · costs <span class="num">{cost.toFixed(2)}</span>&#8239;{currencyOf(session.doc)}</span>{/if}
+      {#if bill.worth > 0}<span class="soft"> · costs <span class="num">{bill.worth.toFixed(2)}</span>&#8239;{currencyOf(session.doc)}</span>{/if}
       {#if hottest}<span class="soft"> · hottest <span class="num" class:bad={hottest.status === 'fail'}>{formatText(hottest.value!, 'degC')}</span></span>{/if}
       {#if tightest}<span class="soft"> · tightest <Margin check={tightest.check} /></span>{/if}
     </span>

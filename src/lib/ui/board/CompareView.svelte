@@ -41,14 +41,16 @@
   {#if c.values.length}
     <h3>Values</h3>
     <table>
-      <thead><tr><th>stage</th><th>what</th><th class="n">{before}</th><th class="n">{after}</th><th>because</th></tr></thead>
+      <thead><tr><th>stage</th><th>what</th><th>{before}</th><th>{after}</th><th>because</th></tr></thead>
       <tbody>
         {#each c.values as d, i (i)}
           <tr>
             <td
               >{#if d.stage && base}<a href="{base}/stages/{d.stage}">{d.title}</a>{:else}{d.title}{/if}</td
             >
-            <td>{d.what}</td><td class="n num">{d.before}</td><td class="n num"><b>{d.after}</b></td><td class="small soft">{d.because ?? ''}</td>
+            <td>{d.what}</td>
+            <td class="v" class:num={d.before.length < 24}>{d.before}</td>
+            <td class="v" class:num={d.after.length < 24}><b>{d.after}</b></td><td class="small soft">{d.because ?? ''}</td>
           </tr>
         {/each}
       </tbody>
@@ -121,6 +123,11 @@
   .n {
     text-align: right;
     white-space: nowrap;
+  }
+  .v {
+    overflow-wrap: anywhere;
+    min-width: 9ch;
+    max-width: 26ch;
   }
   .drawn {
     width: 130px;

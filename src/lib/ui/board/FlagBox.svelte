@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { FLAG_ANSWERS, FLAG_SORTS, type FlagDoc, type FlagSort } from '../../../core/board/document.ts';
+  import { FLAG_ANSWERS, FLAG_SORTS, FLAG_WORDS, type FlagDoc, type FlagSort } from '../../../core/board/document.ts';
   import { answerFlag, removeFlag, setFlag } from '../../../core/order/edit.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
   import Button from '../atoms/Button.svelte';
@@ -17,7 +17,6 @@
   let note = $state('');
   let how = $state<(typeof FLAG_ANSWERS)[number]>('accepted');
   let because = $state('');
-  const WORDS = { substitute: 'another will stand in', stock: 'enough of it lies here', accepted: 'taken as it is' } as const;
   const today = () => new Date().toISOString().slice(0, 10);
 
   function flag(e: SubmitEvent): void {
@@ -37,14 +36,15 @@
   <div class="flag" class:open={!f.answer}>
     <p>
       <b>{f.sort}</b> <span class="soft small">{f.by}, {f.date}{f.note ? ` · ${f.note}` : ''}</span>
-      {#if f.answer}<br /><span>{WORDS[f.answer.how]}, because {f.answer.because}</span> <span class="soft small">{f.answer.by}, {f.answer.date}</span>{/if}
+      {#if f.answer}<br /><span>{FLAG_WORDS[f.answer.how]}, because {f.answer.because}</span>
+        <span class="soft small">{f.answer.by}, {f.answer.date}</span>{/if}
     </p>
     {#if f.answer}
       <Button look="quiet" onclick={() => session.edit(`${title}: answer taken back`, answerFlag(session.doc, part, f.sort, null))}>take back</Button>
     {:else}
       <form onsubmit={(e) => answer(e, f)}>
         <select bind:value={how} aria-label="What is done about {title}: {f.sort}"
-          >{#each FLAG_ANSWERS as a (a)}<option value={a}>{WORDS[a]}</option>{/each}</select
+          >{#each FLAG_ANSWERS as a (a)}<option value={a}>{FLAG_WORDS[a]}</option>{/each}</select
         >
         <input type="text" bind:value={because} placeholder="because" aria-label="Because, about {title}: {f.sort}" maxlength="2000" required />
         <Button type="submit">Answer</Button>
@@ -64,6 +64,9 @@
 {/if}
 
 <style>
+  select {
+    width: auto;
+  }
   form {
     display: flex;
     flex-wrap: wrap;

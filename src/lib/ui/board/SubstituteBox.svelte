@@ -86,6 +86,14 @@
 {/if}
 
 <style>
+  select {
+    width: auto;
+  }
+  label {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+  }
   .row {
     display: flex;
     gap: 12px;

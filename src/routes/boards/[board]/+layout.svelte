@@ -29,7 +29,7 @@
   {#if !session.ready}<title>{session.doc.name} · Spark Sum</title>{/if}
 </svelte:head>
 <div class="board">
-  <BoardHead {session} revisions={data.revisions} />
+  <BoardHead {session} revisions={data.revisions} prices={data.prices} />
   {#if session.conflict}<ConflictPanel {session} />{/if}
   {#if session.state === 'refused'}<p class="refused" role="alert">Not stored: {session.problem}</p>{/if}
   {#if session.broken}

@@ -3,12 +3,12 @@ import { parseNumber } from '../../../../core/quantity/parse.ts';
 import type { Price } from '../../../../core/order/prices.ts';
 import { problem, textOf } from '$lib/server/forms.ts';
 import { ownBoard } from '$lib/server/guard.ts';
-import { priceBook, setPrice } from '$lib/server/repositories/prices.ts';
+import { setPrice } from '$lib/server/repositories/prices.ts';
 import { listStock, reserve, useUp, type Taken } from '$lib/server/repositories/stock.ts';
 
 export const load = async ({ locals, params }) => {
   const board = await ownBoard(locals, params.board);
-  return { stock: await listStock(board.accountId, board.id), prices: await priceBook(board.accountId) };
+  return { stock: await listStock(board.accountId, board.id) };
 };
 
 const MOST_BREAKS = 12;

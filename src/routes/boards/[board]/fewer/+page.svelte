@@ -52,10 +52,11 @@
   }
   function take(): void {
     if (!tried) return;
-    const before = kinds;
-    const issues = session.edit(`fewer values: ${before} kinds to ${tried.kinds}`, tried.doc);
+    // What was tried is no longer of this board once it is taken.
+    const [before, { doc, kinds: after }] = [kinds, tried];
+    const issues = session.edit(`fewer values: ${before} kinds to ${after}`, doc);
     problem = issues.map((i) => i.message).join(' ');
-    if (!issues.length) taken = `${before} kinds of parts have become ${tried.kinds}. Undo takes all of it back.`;
+    if (!issues.length) taken = `${before} kinds of parts have become ${after}. Undo takes all of it back.`;
   }
   $effect(() => () => stop?.());
   const percent = (m: number) => `${formatMargin(m)}\u202f%`;

@@ -194,6 +194,7 @@
   section,
   form {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 6px;
   }
   h2 {

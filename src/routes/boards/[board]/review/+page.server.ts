@@ -17,7 +17,7 @@ export const load = async ({ locals, params, depends }) => {
 const DAYS = [1, 7, 30, 90];
 
 export const actions = {
-  make: async ({ locals, params, request, url }) => {
+  make: async ({ locals, params, request }) => {
     const board = await ownBoard(locals, params.board);
     const form = await request.formData();
     const [title, letter, days] = [textOf(form, 'title', 80), textOf(form, 'letter', 4) || null, Number(textOf(form, 'days', 4))];
@@ -27,7 +27,7 @@ export const actions = {
     const token = await makeLink(board.accountId, board.id, { title, comments: textOf(form, 'mode', 10) === 'comment', letter, days });
     if (!token) return problem('make', 'This board has as many links as are kept. Withdraw some: they go with the board.', {}, 409);
     logged('a review link was made', { account: board.accountId, board: board.id });
-    return { form: 'make', message: '', done: `${url.origin}/review/${token}` };
+    return { form: 'make', message: '', done: `/review/${token}` };
   },
   withdraw: async ({ locals, params, request }) => {
     const board = await ownBoard(locals, params.board);

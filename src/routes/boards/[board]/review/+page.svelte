@@ -22,6 +22,8 @@
   let answers: Record<string, string> = $state({});
   let wrong: Record<string, string> = $state({});
   let copied = $state(false);
+  /** The address as this browser has it: the server behind a proxy may know another. */
+  let link = $derived(form?.form === 'make' && 'done' in form && form.done ? `${typeof location === 'undefined' ? '' : location.origin}${form.done}` : '');
   const day = (at: Date | string) => new Date(at).toLocaleDateString('en-GB');
   const title = (link: string) => data.links.find((l) => l.id === link)?.title ?? '';
   const standing = (l: (typeof data.links)[number]) =>
@@ -59,9 +61,9 @@
     if (how !== 'answered') session.edit(`${how}: ${c.by} on ${c.aboutText}`.slice(0, 200), decided(session.doc, c, how === 'taken', text));
     await invalidate('board:comments');
   }
-  async function copy(link: string): Promise<void> {
+  async function copy(text: string): Promise<void> {
     await navigator.clipboard
-      .writeText(link)
+      .writeText(text)
       .then(() => (copied = true))
       .catch(() => (copied = false));
   }
@@ -123,11 +125,11 @@
       <div><Button type="submit" look="main">Make the link</Button></div>
       <Problem text={form?.form === 'make' && form.message ? form.message : undefined} />
     </form>
-    {#if form?.form === 'make' && 'done' in form && form.done}
+    {#if link}
       <p role="status">It is shown this once: send it now.</p>
       <p class="row">
-        <input type="text" readonly value={form.done} aria-label="The link" onfocus={(e) => e.currentTarget.select()} /><Button
-          onclick={() => copy(String(form.done))}>{copied ? 'Copied' : 'Copy'}</Button
+        <input type="text" readonly value={link} aria-label="The link" onfocus={(e) => e.currentTarget.select()} /><Button onclick={() => copy(link)}
+          >{copied ? 'Copied' : 'Copy'}</Button
         >
       </p>
     {/if}

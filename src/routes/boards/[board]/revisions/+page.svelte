@@ -110,7 +110,13 @@
   section,
   article {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 8px;
+  }
+  .pick label {
+    display: flex;
+    gap: 8px;
+    align-items: center;
   }
   article {
     border-top: 1px solid var(--ink);

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { FLAG_WORDS } from '../../../../core/board/document.ts';
   import { gate, openText } from '../../../../core/gate/gate.ts';
   import { useBoard } from '$lib/state/board-session.svelte.ts';
   import CommentBox from '$lib/ui/board/CommentBox.svelte';
@@ -37,7 +38,7 @@
       {#each [...g.flagged, ...g.answered] as f (`${f.flag.part} ${f.flag.sort}`)}
         <p class="line">
           <b>{f.part}</b>: {f.flag.sort}{f.flag.note ? `, ${f.flag.note}` : ''}. {f.flag.answer
-            ? `${f.flag.answer.how}, because ${f.flag.answer.because}`
+            ? `${FLAG_WORDS[f.flag.answer.how]}, because ${f.flag.answer.because}`
             : 'Not answered yet.'}
         </p>
         <CommentBox about={`gate ${f.flag.part} ${f.flag.sort}`.slice(0, 200)} aboutText={`${f.part}: ${f.flag.sort}`} />

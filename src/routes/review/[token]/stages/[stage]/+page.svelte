@@ -52,7 +52,7 @@
           <h2>Given</h2>
           <dl>
             {#each givens as g (g.name)}<dt>
-                {g.title}{#if g.from}<span class="small"> {g.from}</span>{/if}
+                {g.title}{#if g.from}<span class="small">&nbsp;· {g.from}</span>{/if}
               </dt>
               <dd class="num">{g.text}</dd>{/each}
           </dl>
