@@ -23,6 +23,14 @@ test('nobody else’s board can be read or changed by any route', async ({ page,
     '/stages/radio',
     '/board.json',
     '/report.md',
+    '/report.pdf',
+    '/archive.zip',
+    '/bill',
+    '/bill/csv',
+    '/bill/basket',
+    '/fewer',
+    '/revisions',
+    '/review',
     '/bring-up?revision=A',
     '/logbook',
     '/calibration',
@@ -39,6 +47,8 @@ test('nobody else’s board can be read or changed by any route', async ({ page,
   for (const [url, data] of [
     [`/api/boards/${id}/changes`, change],
     [`/api/boards/${id}/step`, { client: 'x', nonce: 'x', direction: 'undo' }],
+    [`/api/boards/${id}/live`, { client: 'x', at: '' }],
+    [`/api/boards/${id}/comments/x`, { how: 'answered', answer: 'x' }],
   ] as const) {
     expect((await theirs.request.post(url, { data })).status()).toBe(404);
     expect((await nobody.post(url, { data })).status()).toBe(401);

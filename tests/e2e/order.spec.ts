@@ -46,7 +46,7 @@ test('from a finished board to the order: a scarce part replaced, values made fe
   // The diodes are to be had in one shop only: the gate asks for an answer until another stands in.
   await page.goto(`${board}/bill`);
   await enter(page, 'boards', '5');
-  const diodes = page.locator('details[role=rowgroup]', { hasText: 'diode, 1' });
+  const diodes = page.locator('details.line', { hasText: 'diode, 1' });
   await expect(diodes.locator('summary').first()).toContainText('60');
   await diodes.locator('summary').first().click();
   await page.getByLabel(/^Attention for diode/).selectOption('one source');
@@ -263,10 +263,10 @@ test('what a drawer has is taken first, kept for a board, and leaves it when it 
   await page.getByRole('button', { name: 'Put them in' }).click();
   await expect(page.getByText('2 lines added.')).toBeVisible();
   await page.goto(`${board}/bill`);
-  const line = page.locator('details[role=rowgroup]', { hasText: 'resistor 12' }).locator('summary').first();
+  const line = page.locator('details.line', { hasText: 'resistor 12' }).locator('summary').first();
   await enter(page, 'boards', '4');
   // Four and a spare; three lie there.
-  await expect(line.getByRole('cell')).toHaveText([/12/, /0603/, '1', /4\+1/, '3', '2', /./, /./]);
+  await expect(line.locator(':scope > span')).toHaveText([/12/, /0603/, /on a board:\s1/, /needed:\s4\+1/, /in the drawer:\s3/, /to buy:\s2/, /each/, /cost/]);
   await page.getByRole('button', { name: 'Keep what the drawer has' }).click();
   await expect(page.getByText('They are kept for this board.')).toBeVisible();
   await page.goto('/drawer');
@@ -274,7 +274,7 @@ test('what a drawer has is taken first, kept for a board, and leaves it when it 
   await page.goto(`${board}/bill`);
   await page.getByRole('button', { name: 'They are built in' }).click();
   await expect(page.getByText(/pieces have left the drawer/)).toBeVisible();
-  await expect(line.getByRole('cell').nth(4)).toHaveText('–');
+  await expect(line.locator(':scope > span').nth(4)).toHaveText(/–/);
   // A price of one's own counts at once, and is refused where it is none.
   await line.click();
   const price = page.getByLabel('Price of resistor 12');
@@ -283,6 +283,6 @@ test('what a drawer has is taken first, kept for a board, and leaves it when it 
   await expect(page.locator('details[open]').getByText(/cheap/).first()).toBeVisible();
   await price.fill('1: 2, 5: 1');
   await page.locator('details[open]').getByRole('button', { name: 'Keep the price' }).click();
-  await expect(line.getByRole('cell').nth(7)).toHaveText('5.00');
+  await expect(line.locator(':scope > span').nth(7)).toHaveText(/5\.00/);
   expect(said.filter((s) => !s.includes('422'))).toEqual([]);
 });

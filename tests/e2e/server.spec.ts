@@ -3,6 +3,7 @@ import { expect } from '@playwright/test';
 import { demoBoard, importBoard, newAccount, test } from './support.ts';
 
 /** Pages of the bench. */
+const ORDER = ['/bill', '/fewer', '/revisions', '/review'];
 const BENCH = ['/logbook', '/calibration', '/matching', '/rework', '/practice', '/bring-up/report'];
 
 test.describe('POST /api/evaluate', () => {
@@ -138,7 +139,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: 'Hive listener', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Stages' })).toBeVisible();
     const board = page.url();
-    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/yield', '/gate', '/bring-up', '/report', ...BENCH]) {
+    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/yield', '/gate', '/bring-up', '/report', ...ORDER, ...BENCH]) {
       await page.goto(board + path);
       await page.waitForLoadState('networkidle');
       await look(path);
@@ -151,6 +152,17 @@ for (const scheme of ['light', 'dark'] as const) {
     await look('account');
     await page.goto('/parts');
     await look('devices');
+    await page.goto('/drawer');
+    await look('drawer');
+    await page.goto(`${board}/review`);
+    await page.getByLabel('for whom').fill('somebody');
+    await page.getByRole('button', { name: 'Make the link' }).click();
+    const link = await page.getByLabel('The link', { exact: true }).inputValue();
+    for (const path of ['', '/stages/watchdog', '/gate', '/report']) {
+      await page.goto(link + path);
+      await page.waitForLoadState('networkidle');
+      await look(`review${path}`);
+    }
   });
 }
 
@@ -163,7 +175,7 @@ test('nothing scrolls sideways at 1280 and at 768', async ({ page }) => {
   const board = page.url();
   for (const width of [1280, 768]) {
     await page.setViewportSize({ width, height: 800 });
-    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/yield', '/gate', '/bring-up', '/report', ...BENCH]) {
+    for (const path of ['', '/stages/analog-3v3', '/stages/scale-reading', '/add', '/brief', '/yield', '/gate', '/bring-up', '/report', ...ORDER, ...BENCH]) {
       await page.goto(board + path);
       const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
       expect(over, `${path} at ${width}`).toBeLessThanOrEqual(0);

@@ -9,13 +9,13 @@
 
 <svelte:head><title>{session.doc.name} · review · Spark Sum</title></svelte:head>
 <SumSheet {session} />
-<section>
+<aside aria-label="On the board as a whole">
   <h2>On the board as a whole</h2>
   <CommentBox about="board" aboutText="the board" />
-</section>
+</aside>
 
 <style>
-  section {
+  aside {
     padding: 12px 20px 28px;
     max-width: 800px;
   }

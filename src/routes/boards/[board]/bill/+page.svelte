@@ -124,33 +124,31 @@
       {/if}
       {#if done('stock')}<span role="status">{done('stock')}</span>{/if}
     </div>
-    <div class="lines" role="table" aria-label="Parts of the board">
-      <div class="row head" role="row">
-        <span role="columnheader">part</span><span role="columnheader">package</span><span role="columnheader" class="n">a board</span><span
-          role="columnheader"
-          class="n">needed</span
-        ><span role="columnheader" class="n">in the drawer</span><span role="columnheader" class="n">to buy</span><span role="columnheader" class="n">each</span
-        ><span role="columnheader" class="n">cost</span>
+    <div class="lines">
+      <div class="row head" aria-hidden="true">
+        <span>part</span><span>package</span><span class="n">a board</span><span class="n">needed</span><span class="n">in the drawer</span><span class="n"
+          >to buy</span
+        ><span class="n">each</span><span class="n">cost</span>
       </div>
       {#each shown as l (l.key)}
-        <details role="rowgroup" open={form?.form === l.key}>
-          <summary class="row" role="row">
-            <span role="cell"
+        <details class="line" open={form?.form === l.key}>
+          <summary class="row">
+            <span
               ><b>{lineText(l)}</b>{#each l.flags as f (f.sort)}<span class="flag" class:open={!f.answer}>{f.answer ? '✓' : '!'} {f.sort}</span>{/each}<br
               /><span class="soft small">{l.places.map((p) => `${p.slot} ${p.title}${p.count > 1 ? ` ×${p.count}` : ''}`).join(', ')}</span></span
             >
-            <span role="cell" class="small">{l.package}</span>
-            <span role="cell" class="n num">{l.perBoard}</span>
-            <span role="cell" class="n num"
-              >{l.needed}{#if l.spares}<span class="soft small">+{l.spares}</span>{/if}</span
+            <span class="small">{l.package}</span>
+            <span class="n num"><span class="sr">on a board:&nbsp;</span>{l.perBoard}</span>
+            <span class="n num"
+              ><span class="sr">needed:&nbsp;</span>{l.needed}{#if l.spares}<span class="soft small">+{l.spares}</span>{/if}</span
             >
-            <span role="cell" class="n num">{l.own || '–'}</span>
-            <span role="cell" class="n num" class:none={l.missing === 0}>{l.buy.count || '–'}</span>
-            <span role="cell" class="n num" class:soft={!l.priced}>{l.buy.each < 0.1 ? l.buy.each.toFixed(3) : money(l.buy.each)}</span>
-            <span role="cell" class="n num">{money(l.buy.cost)}</span>
+            <span class="n num"><span class="sr">in the drawer:&nbsp;</span>{l.own || '–'}</span>
+            <span class="n num" class:none={l.missing === 0}><span class="sr">to buy:&nbsp;</span>{l.buy.count || '–'}</span>
+            <span class="n num" class:soft={!l.priced}><span class="sr">each:&nbsp;</span>{l.buy.each < 0.1 ? l.buy.each.toFixed(3) : money(l.buy.each)}</span>
+            <span class="n num"><span class="sr">cost:&nbsp;</span>{money(l.buy.cost)}</span>
           </summary>
-          <div class="more" role="row">
-            <div role="cell" class="cols">
+          <div class="more">
+            <div class="cols">
               <section>
                 <h2>Where</h2>
                 <p>

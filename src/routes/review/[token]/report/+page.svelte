@@ -8,11 +8,11 @@
 </script>
 
 <svelte:head><title>Report · {session.doc.name} · review · Spark Sum</title></svelte:head>
-<p class="no-print"><a href="{session.base}/report.pdf" download>PDF</a></p>
+<nav class="no-print" aria-label="Downloads"><a href="{session.base}/report.pdf" download>PDF</a></nav>
 <ReportView {session} options={{ remarks: data.remarks }} />
 
 <style>
-  p {
+  nav {
     max-width: 860px;
     margin: 0 auto;
     padding: 12px 20px 0;
