@@ -161,6 +161,15 @@ try {
     ms(await median(() => core.explainAll(hive), 3, 1)),
     'in a worker',
   );
+  const summed = core.evaluateBoard(doc);
+  row('bill of materials of 40 stages', ms(await median(() => core.billOf(summed))));
+  for (const [what, board] of [
+    ['40 stages', doc],
+    [`${core.signalBoard().stages.length} stages of signal chains`, core.signalBoard()],
+  ]) {
+    const { before, after } = core.fewestValues(board);
+    row(`fewer kinds of parts on ${what}, ${before} to ${after}`, ms(await median(() => core.fewestValues(board), 1, 0)), 'in a worker; wanted: seconds');
+  }
   const texts = core.texts();
   row(`parse and format of ${texts.length} values`, ms(await median(() => core.parseAndFormat(texts))));
   const file = core.writeBoard(doc);

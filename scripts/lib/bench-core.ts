@@ -22,7 +22,7 @@ import { measure } from '../../src/core/waveform/measure.ts';
 import { readRecording } from '../../src/core/waveform/read.ts';
 import { jointSearch } from '../../src/core/tolerance/joint-search.ts';
 
-export { evaluateBoard, monteCarlo };
+export { billOf, evaluateBoard, fewestValues, monteCarlo };
 export { readBoard, writeBoard } from '../../src/core/files/board-file.ts';
 
 /** Groups of five stages: a regulator, its load, a divider with a filter and a converter, all on one adapter. */

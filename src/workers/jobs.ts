@@ -76,8 +76,8 @@ interface Work {
   /** The same as a PDF, or as a zip of all that can be told of the board: only on the server. */
   pdf: { job: { doc: BoardDoc; options: ReportOptions }; told: never; result: Uint8Array };
   archive: { job: { doc: BoardDoc; options: ReportOptions }; told: never; result: Uint8Array };
-  /** Fewer kinds of parts; tells the share of the work done. */
-  fewest: { job: { doc: BoardDoc; options: BillOptions }; told: number; result: Fewest };
+  /** Fewer kinds of parts; tells the share of the work done, and what was found so far where that is more. */
+  fewest: { job: { doc: BoardDoc; options: BillOptions }; told: { share: number; found?: Fewest }; result: Fewest };
   /** Devices that could stand in for those of a line of the bill of materials; tells the share tried. */
   substitutes: { job: { doc: BoardDoc; line: string; devices: readonly Device[]; prices: PriceBook; boards: number }; told: number; result: Substitute[] };
   /** What has to be bought for a board. */
@@ -140,7 +140,15 @@ const PERFORM: Performers<Exclude<Sort, Printing>> = {
     return { ready: gate(sum).ready, results: plain(answer(sum)) };
   },
   bill: ({ doc, options }) => billOf(evaluateBoard(doc), options),
-  fewest: ({ doc, options }, tell) => fewestValues(doc, { ...options, progress: (share) => (tell(share), false) }),
+  fewest: ({ doc, options }, tell) => {
+    let steps = 0;
+    const progress = (share: number, found: Fewest) => {
+      tell({ share, ...(found.steps.length > steps ? { found: { ...found, stopped: true } } : {}) });
+      steps = found.steps.length;
+      return false;
+    };
+    return fewestValues(doc, { ...options, progress });
+  },
   substitutes: ({ doc, line, devices, prices, boards }, tell) => substitutes(doc, line, devices, { prices, boards, tried: (share) => (tell(share), false) }),
   compare: async ({ doc, with: other, options }) => {
     await loadKindsOf(other);

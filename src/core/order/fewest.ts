@@ -39,8 +39,8 @@ export interface Fewest {
 }
 
 export interface FewestOptions extends BillOptions {
-  /** Told the share of the work that is done; true stops it, with what was found so far. */
-  progress?: (share: number) => boolean;
+  /** Told the share of the work that is done, and what was found so far; true stops it with that. */
+  progress?: (share: number, found: Fewest) => boolean;
 }
 
 /** A check that does not look worse than before: what passes with comfort still does, what is tight or fails loses nothing. */
@@ -136,6 +136,8 @@ class Search {
   #cost: number;
   readonly #steps: Sharing[] = [];
   readonly #failed = new Set<string>();
+  /** How far a line could not go, as the logarithm of a ratio, down and up: what a value near by breaks, one further off breaks too. */
+  readonly #bounds = new Map<string, [down: number, up: number]>();
   #tried = 0;
   #toTry = 1;
   #stopped = false;
@@ -143,7 +145,7 @@ class Search {
   constructor(
     doc: BoardDoc,
     readonly options: BillOptions,
-    readonly progress: (share: number) => boolean,
+    readonly progress: (share: number, found: Fewest) => boolean,
   ) {
     this.#open = this.#whole.evaluate(doc);
     // Sized values stand still while others move.
@@ -156,7 +158,7 @@ class Search {
   }
 
   result(): Fewest {
-    return { before: this.#first, after: this.#lines.length, steps: this.#steps, stopped: this.#stopped };
+    return { before: this.#first, after: this.#lines.length, steps: [...this.#steps], stopped: this.#stopped };
   }
 
   /** Lines of one sort made one, the closest first, until no pair of them can be. */
@@ -164,7 +166,7 @@ class Search {
     for (let again = true; again && !this.#stopped;) {
       const moves = this.#moves();
       this.#toTry = this.#tried + moves.length;
-      again = moves.some((move) => this.#attempt(move.sets, () => [move.from, move.to], move));
+      again = moves.some((move) => !this.#beyond(move) && this.#attempt(move.sets, () => [move.from, move.to], move));
     }
   }
 
@@ -197,6 +199,21 @@ class Search {
         if (this.#attempt(sets, gone, null)) break;
       }
     }
+  }
+
+  /** Whether a move goes at least as far as one that failed. */
+  #beyond({ from, to }: Move): boolean {
+    const bounds = this.#bounds.get(from.key);
+    if (!bounds || from.value === null || to.value === null) return false;
+    const way = Math.log(to.value / from.value);
+    return way <= bounds[0] || way >= bounds[1];
+  }
+
+  #bound({ from, to }: Move): void {
+    if (from.value === null || to.value === null || from.value === to.value) return;
+    const way = Math.log(to.value / from.value);
+    const bounds = this.#bounds.get(from.key) ?? [-Infinity, Infinity];
+    this.#bounds.set(from.key, way < 0 ? [Math.max(bounds[0], way), bounds[1]] : [bounds[0], Math.min(bounds[1], way)]);
   }
 
   /** Pairs of lines that could be one, by how far they are apart and how much dearer all of them would be. */
@@ -253,21 +270,23 @@ class Search {
   /** Tries a change; takes it where it saves a line and nothing is lost. */
   #attempt(sets: Setting[], gone: () => Line[], move: Move | null): boolean {
     this.#tried++;
-    if (this.#stopped || this.progress(Math.min(0.99, this.#tried / Math.max(this.#toTry, 1)))) {
+    if (this.#stopped || this.progress(Math.min(0.99, this.#tried / Math.max(this.#toTry, 1)), this.result())) {
       this.#stopped = true;
       return false;
     }
-    const reject = () => {
+    const reject = (breaks = false) => {
       if (move) this.#failed.add(keyOf(move));
+      if (move && breaks) this.#bound(move);
       return false;
     };
     const next = withSharings(this.#doc, [{ sets }]);
     const near = this.#near.atOnce(next);
     const moved = new Set(sets.map((s) => s.stage));
-    if (near && [...moved].some((id) => worse(this.#start.byId.get(id)!, near.byId.get(id)!).length)) return reject();
+    if (near && [...moved].some((id) => worse(this.#start.byId.get(id)!, near.byId.get(id)!).length)) return reject(true);
     const sum = this.#whole.evaluate(next);
     const lines = linesOf(sum);
-    if (lines.length >= this.#lines.length || lost(this.#start, sum).length) return reject();
+    if (lines.length >= this.#lines.length) return reject();
+    if (lost(this.#start, sum).length) return reject(true);
     const margin = closest(this.#sum, sum);
     if (!margin && move?.from.value && move.to.value && Math.abs(Math.log(move.from.value / move.to.value)) > Math.log(UNSEEN)) return reject();
     const cost = billOf(sum, this.options).total;

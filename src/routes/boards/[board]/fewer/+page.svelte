@@ -35,16 +35,28 @@
   });
   let taken = $state('');
 
+  /** Ends the search; what it found so far stands. */
+  function halt(): void {
+    stop?.();
+    stop = null;
+  }
+  const tickAll = (fewest: Fewest) => (chosen = fewest.steps.map((_, i) => i));
+
   function search(): void {
     const { doc } = sum;
     [share, problem, taken, found] = [0, '', '', null];
     stop = work(
       { sort: 'fewest', doc, options: data.options },
       {
-        told: (s) => (share = Math.max(share, s)),
+        told: (told) => {
+          share = Math.max(share, told.share);
+          if (!told.found) return;
+          found = { doc, fewest: told.found };
+          tickAll(told.found);
+        },
         done: (fewest) => {
           [found, stop] = [{ doc, fewest }, null];
-          chosen = fewest.steps.map((_, i) => i);
+          tickAll(fewest);
         },
         failed: (message) => ([problem, stop] = [message, null]),
       },
@@ -73,7 +85,11 @@
     is proven on the whole board: fewer reels, fewer mistakes while fitting, better prices.
   </p>
   {#if stop}
-    <p class="row"><progress value={share} max="1" aria-label="Search"></progress><Button onclick={() => (stop?.(), (stop = null))}>Stop</Button></p>
+    <p class="row">
+      <progress value={share} max="1" aria-label="Search"></progress><Button onclick={halt}>Stop</Button><span class="soft"
+        >{found ? `${found.fewest.before - found.fewest.after} kinds fewer so far` : 'looking…'}</span
+      >
+    </p>
   {:else}
     <p class="row">
       <Button look={found ? 'plain' : 'main'} onclick={search} disabled={!sum.complete}>{found ? 'Search again' : 'Search the whole board'}</Button>
@@ -81,7 +97,7 @@
   {/if}
   {#if problem}<p role="alert" class="bad">{problem}</p>{/if}
   {#if taken}<p role="status"><b>{taken}</b></p>{/if}
-  {#if found && !taken}
+  {#if found && !taken && !stop}
     {#if found.fewest.steps.length === 0}
       <p>Nothing can be shared: every value on the board is needed as it is, or is shared already.</p>
     {:else}
