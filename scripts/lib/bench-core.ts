@@ -13,6 +13,8 @@ import { parseQuantity } from '../../src/core/quantity/parse.ts';
 import { seriesBetween } from '../../src/core/quantity/preferred.ts';
 
 import { Evaluator, evaluateBoard } from '../../src/core/board/evaluate.ts';
+import { billOf } from '../../src/core/order/bill.ts';
+import { fewestValues } from '../../src/core/order/fewest.ts';
 import { setGiven, setPart } from '../../src/core/board/edit.ts';
 import { monteCarlo } from '../../src/core/board/monte-carlo.ts';
 import { deciding, Room } from '../../src/core/board/room.ts';

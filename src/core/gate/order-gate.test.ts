@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import supply from '../../../demo/weigh-house-supply.board.json' with { type: 'json' };
 import horn from '../../../demo/swarm-horn.board.json' with { type: 'json' };
 import type { BoardDoc, FlagDoc } from '../board/document.ts';
 import { setConfirmation, setGiven, setPart, removeStage } from '../board/edit.ts';
@@ -13,7 +14,7 @@ import { compareBoards } from './compare.ts';
 import { gate } from './gate.ts';
 import { gateList } from './list.ts';
 
-const supply = mendedSupply();
+const mended = mendedSupply(supply);
 const confirmed = (doc: BoardDoc): BoardDoc => gate(evaluateBoard(doc)).confirmations.reduce((next, c) => setConfirmation(next, c.id, 'me'), doc);
 const flag = (part: string, more: Partial<FlagDoc> = {}): FlagDoc => ({ part, sort: 'one source', by: 'me', date: '2026-01-01', ...more });
 
@@ -30,7 +31,7 @@ describe('the list of the gate', () => {
   });
 
   it('names every item once', () => {
-    for (const doc of [demoBoard(horn), supply]) expect(new Set(ids(doc)).size).toBe(ids(doc).length);
+    for (const doc of [demoBoard(horn), mended]) expect(new Set(ids(doc)).size).toBe(ids(doc).length);
   });
 
   it('lists pins of the controller that nothing uses', () => {
@@ -43,7 +44,7 @@ describe('the list of the gate', () => {
   });
 
   it('asks about the pins of a substitute anew', () => {
-    const doc = confirmed(supply);
+    const doc = confirmed(mended);
     expect(gate(evaluateBoard(doc)).ready).toBe(true);
     const sum = evaluateBoard(doc);
     const line = linesOf(sum).find((l) => l.sort === 'regulator' && l.perBoard === 2)!;
@@ -54,8 +55,8 @@ describe('the list of the gate', () => {
 });
 
 describe('flags and advice', () => {
-  const key = linesOf(evaluateBoard(supply)).find((l) => l.sort === 'diode')!.key;
-  const ready = (more: Partial<BoardDoc>) => gate(evaluateBoard({ ...confirmed(supply), ...more }));
+  const key = linesOf(evaluateBoard(mended)).find((l) => l.sort === 'diode')!.key;
+  const ready = (more: Partial<BoardDoc>) => gate(evaluateBoard({ ...confirmed(mended), ...more }));
 
   it('a flag closes the gate until it is answered, or its part is gone', () => {
     expect(ready({ flags: [flag(key)] })).toMatchObject({ ready: false, flagged: [{ flag: { part: key } }] });
@@ -97,15 +98,15 @@ describe('the sheet for the maker', () => {
 });
 
 describe('two boards compared', () => {
-  const sum = evaluateBoard(supply);
+  const sum = evaluateBoard(mended);
   it('a board and itself differ in nothing', () => {
-    const same = compareBoards(sum, evaluateBoard(supply));
+    const same = compareBoards(sum, evaluateBoard(mended));
     expect(same).toMatchObject({ stages: { added: [], removed: [] }, values: [], parts: [], margins: [], findings: { gone: [], came: [] } });
     expect(same.cost.before).toBe(same.cost.after);
   });
 
   it('tells values, parts, margins, findings and cost of a change, and the other way round the opposite', () => {
-    let doc = setGiven(supply, 'raw-plus', 'transformerVa', 5);
+    let doc = setGiven(mended, 'raw-plus', 'transformerVa', 5);
     doc = setPart(doc, 'watch-plus', 'R1', { value: 47_000, tolerance: 0.01 });
     doc = { ...removeStage(doc, 'lamp-five'), decisions: [{ stage: 'watch-plus', chosen: 'higher', reason: 'less current' }] };
     const other = evaluateBoard(doc);

@@ -14,7 +14,7 @@ const statuses = (doc: Parameters<typeof evaluateBoard>[0]) =>
 
 describe('fewest values', () => {
   it('takes at least a third of its kinds of parts from the weigh-house supply, with every check passing', () => {
-    const doc = mendedSupply();
+    const doc = mendedSupply(supply);
     const found = fewestValues(doc);
     const after = withSharings(doc, found.steps);
     expect(found.before).toBe(linesOf(evaluateBoard(doc)).length);
@@ -41,7 +41,7 @@ describe('fewest values', () => {
   });
 
   it('every beginning of the steps stands by itself', () => {
-    const doc = mendedSupply();
+    const doc = mendedSupply(supply);
     const before = evaluateBoard(doc);
     const { steps } = fewestValues(doc);
     for (let n = 1; n <= steps.length; n++) expect(lost(before, evaluateBoard(withSharings(doc, steps.slice(0, n))))).toEqual([]);
@@ -61,7 +61,7 @@ describe('fewest values', () => {
 
   it('stops when it is told to, with what it has, and tells how far it is', () => {
     const shares: number[] = [];
-    const found = fewestValues(mendedSupply(), { progress: (share) => shares.push(share) > 3 });
+    const found = fewestValues(mendedSupply(supply), { progress: (share) => shares.push(share) > 3 });
     expect(found.stopped).toBe(true);
     expect(shares.every((s) => s > 0 && s < 1)).toBe(true);
     expect(shares.length).toBe(4);

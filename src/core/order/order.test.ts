@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import supply from '../../../demo/weigh-house-supply.board.json' with { type: 'json' };
 import horn from '../../../demo/swarm-horn.board.json' with { type: 'json' };
 import { evaluateBoard } from '../board/evaluate.ts';
 import { board, sumOf } from '../testing/boards.ts';
@@ -46,7 +47,7 @@ describe('lines of a bill of materials', () => {
   });
 
   it('count by hand: three bridges of four diodes, and regulators of one sort apart from those of another', () => {
-    const lines = linesOf(evaluateBoard(mendedSupply()));
+    const lines = linesOf(evaluateBoard(mendedSupply(supply)));
     const diodes = lines.find((l) => l.sort === 'diode')!;
     expect(diodes.places.map((p) => p.count)).toEqual([4, 4, 4]);
     expect(lines.filter((l) => l.sort === 'regulator').map((l) => l.perBoard)).toEqual([1, 2]);
@@ -73,7 +74,7 @@ describe('lines of a bill of materials', () => {
   });
 
   it('every place on the board stands on one line, and keys are unique', () => {
-    for (const doc of [demoBoard(horn), mendedSupply()]) {
+    for (const doc of [demoBoard(horn), mendedSupply(supply)]) {
       const lines = linesOf(evaluateBoard(doc));
       const places = lines.flatMap((l) => l.places.map((p) => `${p.stage}.${p.slot}`));
       expect(new Set(places).size).toBe(places.length);

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import supply from '../../../demo/weigh-house-supply.board.json' with { type: 'json' };
 import { evaluateBoard } from '../board/evaluate.ts';
 import { GENERIC_DEVICES } from '../parts/devices.ts';
 import { passes } from '../stage/judge.ts';
@@ -6,7 +7,7 @@ import { mendedSupply } from '../testing/demo.ts';
 import { linesOf } from './lines.ts';
 import { substitutes, withSubstitute } from './substitutes.ts';
 
-const doc = mendedSupply();
+const doc = mendedSupply(supply);
 const sum = evaluateBoard(doc);
 const diodes = linesOf(sum).find((l) => l.sort === 'diode')!;
 

@@ -1,7 +1,6 @@
 import type { BoardDoc } from '../board/document.ts';
 import { setGiven, setPart } from '../board/edit.ts';
 import { checkBoard } from '../files/board-file.ts';
-import supply from '../../../demo/weigh-house-supply.board.json' with { type: 'json' };
 
 /** A demo board as its file has it. @throws with what is wrong */
 export function demoBoard(json: unknown): BoardDoc {
@@ -10,8 +9,8 @@ export function demoBoard(json: unknown): BoardDoc {
   return read.value;
 }
 
-/** The weigh-house supply with its mistakes mended: larger windings and reservoirs, vents, a better sink. */
-export function mendedSupply(): BoardDoc {
+/** The weigh-house supply, as its file has it, with its mistakes mended: larger windings and reservoirs, vents, a better sink. */
+export function mendedSupply(supply: unknown): BoardDoc {
   let doc = demoBoard(supply);
   const part = (stage: string, slot: string, change: object) => {
     doc = setPart(doc, stage, slot, { ...doc.stages.find((s) => s.id === stage)!.parts![slot], ...change });
