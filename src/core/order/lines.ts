@@ -103,11 +103,25 @@ function placesOf(s: StageSum): Wanted[] {
       },
     ];
   });
-  return [...wanted, ...cellsOf(s)];
+  return [...wanted, ...cellsOf(s), ...besides(s)];
 }
 
 const valueTitle = (type: PartType, value: number, sold?: string): string =>
   type === 'ratio' ? `resistor network 1 : ${formatText(value, '', 4)}` : `${sold ?? type} ${formatText(value, valueUnit(type), 4)}`;
+
+/** What is bought with a stage beside its parts. */
+const besides = (s: StageSum): Wanted[] =>
+  (s.kind.buys?.(s.judged.x) ?? []).map(({ slot, title }) => ({
+    type: 'device',
+    sort: null,
+    what: title,
+    title,
+    value: null,
+    tolerance: null,
+    ratings: new Map(),
+    package: null,
+    place: { stage: s.id, title: s.title, slot, count: s.copies * s.times },
+  }));
 
 /** Cells that a stage takes as givens. */
 function cellsOf(s: StageSum): Wanted[] {

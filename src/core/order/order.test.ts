@@ -51,8 +51,11 @@ describe('lines of a bill of materials', () => {
     const diodes = lines.find((l) => l.sort === 'diode')!;
     expect(diodes.places.map((p) => p.count)).toEqual([4, 4, 4]);
     expect(lines.filter((l) => l.sort === 'regulator').map((l) => l.perBoard)).toEqual([1, 2]);
-    // Reservoirs: two of one, one of another; three output capacitors; three watch capacitors of three values.
-    expect(lines.filter((l) => l.type === 'capacitor').map((l) => l.perBoard)).toEqual([1, 1, 1, 3, 2, 1]);
+    // Reservoirs: two of one, one of another; three output capacitors and three watch capacitors, each of three values.
+    expect(lines.filter((l) => l.type === 'capacitor').map((l) => l.perBoard)).toEqual([1, 1, 1, 1, 1, 1, 2, 1]);
+    // Beside the parts of its circuit: a transformer for each supply, and the case.
+    expect(lines.filter((l) => l.title.startsWith('mains transformer')).map((l) => l.perBoard)).toEqual([1, 1, 1]);
+    expect(lines.find((l) => l.title.startsWith('case'))!.perBoard).toBe(1);
   });
 
   it('counts copies of a stage and of its module', () => {

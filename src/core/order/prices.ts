@@ -41,6 +41,8 @@ const DEVICES: Readonly<Record<string, number>> = {
   'inductor core': 0.8,
 };
 const OTHER = 0.8;
+/** What is bought beside the parts of a circuit, by the first word of what it is called. */
+const BESIDES: Readonly<Record<string, number>> = { mains: 9, panel: 12, case: 8 };
 
 const ratingOf = (l: Line, name: string, usual: number): number => l.ratings.find((r) => r.name === name)?.value ?? usual;
 
@@ -58,7 +60,7 @@ export function usualPrice(l: Line): number {
     case 'ratio':
       return 0.3 * grade;
     case 'device':
-      return DEVICES[l.sort ?? ''] ?? OTHER;
+      return DEVICES[l.sort ?? ''] ?? BESIDES[l.title.split(' ')[0]!] ?? OTHER;
   }
 }
 

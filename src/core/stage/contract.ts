@@ -578,6 +578,8 @@ export interface KindDef<G extends Fields = Fields, P extends PartDefs = PartDef
   lasts?: { time: keyof O & string; current: keyof O & string };
   /** What of it meets people and the world, so that it is looked at before an order. */
   meets?: readonly Meeting[];
+  /** What is bought with it though no part of its circuit stands for it: a transformer, a panel, a case. */
+  buys?: (x: Inputs<G, P, C>) => readonly { slot: string; title: string }[];
   /** What it assumes of the board's copper. */
   copper?: (x: Inputs<G, P, C>) => Copper;
   /** What only a person can see to; with `given` that field says so too: yes, or who it was. */

@@ -6,6 +6,7 @@ import { checks } from './checks.ts';
 import { circuit, secondaryOhms } from './circuit.ts';
 import { size } from './sizing.ts';
 import { steadyState, type SteadyState } from './solve.ts';
+import { formatText } from '../../../quantity/format.ts';
 
 export const rectifierReservoir = defineKind({
   id: 'rectifier-reservoir',
@@ -157,6 +158,12 @@ export const rectifierReservoir = defineKind({
   // What the ideal secondary gives is what the board takes: the winding's own heat is in it.
   heat: (x, o) => losses(x, o),
   source: (x, o) => (o.outputVoltage ?? 0) * x.given.loadCurrent + Object.values(losses(x, o)).reduce((a, b) => a + b, 0),
+  buys: ({ given: g }) => [
+    {
+      slot: 'T1',
+      title: `mains transformer ${g.topology === 'centre-tap' ? '2 × ' : ''}${formatText(g.secondaryVoltage, 'V', 3)}, ${formatText(g.transformerVa, 'VA', 3)}`,
+    },
+  ],
   confirm: [
     {
       id: 'mains',

@@ -4,6 +4,7 @@ import { defineKind } from '../../../stage/contract.ts';
 import { choice, list, num, orNone } from '../../../stage/fields.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
 import { held } from '../../../stage/words.ts';
+import { formatText } from '../../../quantity/format.ts';
 
 export const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
 const PANELS = [0.5, 1, 2, 3, 5, 6, 10, 15, 20, 30, 40, 50, 60, 80, 100, 120, 150, 200];
@@ -172,6 +173,7 @@ export const solarInput = defineKind({
   signals: {},
   // What the panel could give and nobody takes stays in the panel.
   source: (_, o, _state, drawn) => (o.hotPanelVoltage ?? 0) * drawn,
+  buys: ({ given: g }) => [{ slot: 'panel', title: `panel ${formatText(g.panelPower, 'W', 3)}, ${formatText(g.panelVoltage, 'V', 3)}` }],
   meets: ['connector', 'cable'],
   confirm: [{ id: 'hours', text: 'Sun hours are those of the place and of the plane the panel really lies in, shade and horizon counted.' }],
   cautions: [

@@ -108,6 +108,9 @@ export const enclosureThermal = defineKind({
   signals: { air: { role: 'in', carries: 'air', fills: { flow: 'fanFlow' }, exists: (g) => g.style === 'fan' } },
   outdoors: true,
   shelter: { link: 'inside', heat: 'totalDissipation', hottest: 'hotPower', temperature: 'insideTemperature' },
+  buys: ({ given: g }) => [
+    { slot: 'case', title: `case ${[g.width, g.height, g.depth].map((side) => Math.round(side * 1000)).join(' × ')} mm, ${g.material}` },
+  ],
   confirm: [{ id: 'openings', text: 'No opening lets fingers, wires or drops reach parts at mains or high voltage.' }],
   cautions: [
     'Openings must keep fingers, wires and drops away from mains parts; your local code says how.',
