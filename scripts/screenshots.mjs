@@ -42,15 +42,14 @@ const views = [
   ['sum', ''],
   ['stage-regulator', '/stages/analog-3v3'],
   ['stage-filter', '/stages/scale-filter', 'c'],
-  ['working', '/stages/supply-watch', 'w'],
   ['tolerance', '/stages/scale-filter', 't'],
-  ['room', '/stages/scale-filter', 'r'],
-  ['controller', '/controller'],
   ['yield', '/yield'],
   ['brief', '/brief'],
   ['gate', '/gate'],
+  ['bill', '/bill'],
+  ['revisions', '/revisions'],
+  ['review', '/review'],
   ['logbook', '/logbook'],
-  ['calibration', '/calibration'],
   ['practice', '/practice'],
   ['report', '/report'],
 ];
@@ -78,12 +77,7 @@ for (const [name, path, key] of views) {
       await passed.waitFor({ timeout: 400_000 });
       await page.getByText('…', { exact: true }).first().waitFor({ state: 'detached' });
     }
-    if (key === 'w') await page.locator('math').first().waitFor();
     if (key === 'c') await page.getByText('Solving the circuit').waitFor({ state: 'detached' });
-    if (key === 'r') {
-      await page.getByLabel('And along').selectOption('parts.C1');
-      await page.getByText(/of \d+ places pass/).waitFor();
-    }
     await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
   }
   await shot(name);
@@ -101,10 +95,16 @@ if (wanted('bring-up')) {
   await page.getByText('Measure next at').waitFor({ timeout: 60_000 });
   await shot('bring-up');
 }
-if (wanted('devices')) {
-  await page.goto(`${address}/parts`);
+if (wanted('fewer')) {
+  await open('/fewer', weighHouse);
+  await page.getByRole('button', { name: 'Search the whole board' }).click();
+  await page.getByRole('button', { name: 'Take all' }).waitFor({ timeout: 120_000 });
+  await shot('fewer');
+}
+if (wanted('drawer')) {
+  await page.goto(`${address}/drawer`);
   await page.waitForLoadState('networkidle');
-  await shot('devices');
+  await shot('drawer');
 }
 if (only?.includes('narrow')) {
   await page.setViewportSize({ width: 768, height: 1024 });
