@@ -2,6 +2,7 @@ import { valueUnit } from '../parts/part-types.ts';
 import { acquisitionBudgets } from '../board/acquisition.ts';
 import { pinRows } from '../board/controller.ts';
 import { csvText, type CsvCell } from './csv.ts';
+import { heading, markdownOf, section, table, text, type Block } from './report-block.ts';
 import { pinTable } from './pin-table.ts';
 import { liveOf } from '../board/live.ts';
 import { cautionsOf, gate, openText, type Gate } from '../gate/gate.ts';
@@ -16,41 +17,6 @@ import { listed } from '../stage/contract.ts';
 import { isCondition, type CheckResult, type Margined } from '../stage/judge.ts';
 import { formatMargin, formatText } from '../quantity/format.ts';
 import type { Unit } from '../quantity/units.ts';
-
-/** A piece of a report, whatever it is written as. */
-export type Block =
-  | { sort: 'heading'; level: 1 | 2; text: string }
-  | { sort: 'text'; text: string; strong?: true }
-  | { sort: 'list'; items: { mark?: string; text: string; done?: boolean }[] }
-  | { sort: 'table'; head: string[]; rows: string[][] }
-  /** Where a figure of a stage stands, in what can show one. */
-  | { sort: 'figure'; stage: string };
-
-/** What somebody typed, as text that neither becomes a heading, a link, a list nor HTML. */
-const plain = (text: string): string => text.replace(/[\\`*_{}[\]<>#|~]/g, '\\$&').replace(/^(\s*)([-+]|\d+\.)(?=\s)/gm, '$1\\$2');
-const cell = (text: string) => text.replace(/[|<>[\]]/g, '\\$&').replaceAll('\n', ' ');
-const heading = (text: string, level: 1 | 2 = 2): Block => ({ sort: 'heading', level, text });
-const text = (words: string): Block => ({ sort: 'text', text: words });
-const table = (head: string[], rows: string[][]): Block[] => (rows.length ? [{ sort: 'table', head, rows }] : []);
-/** A heading and a list under it; nothing where the list is empty. */
-const section = (title: string, items: readonly { mark?: string; text: string; done?: boolean }[]): Block[] =>
-  items.length ? [heading(title), { sort: 'list', items: [...items] }] : [];
-
-/** A piece of a report in Markdown. */
-function markdownOf(b: Block): string {
-  switch (b.sort) {
-    case 'heading':
-      return `${'#'.repeat(b.level)} ${plain(b.text)}\n\n`;
-    case 'text':
-      return `${plain(b.text)}\n\n`;
-    case 'list':
-      return `${b.items.map((i) => `- ${i.done === undefined ? '' : `[${i.done ? 'x' : ' '}] `}${i.mark ? `**${i.mark}** ` : ''}${plain(i.text)}\n`).join('')}\n`;
-    case 'table':
-      return `| ${b.head.join(' | ')} |\n|${b.head.map(() => '---').join('|')}|\n${b.rows.map((r) => `| ${r.map(cell).join(' | ')} |\n`).join('')}\n`;
-    case 'figure':
-      return '';
-  }
-}
 
 const show = (v: number | null, unit: Unit) => (v === null ? '–' : formatText(v, unit));
 export const marginText = (c: Margined): string => (c.margin === null ? (c.status === 'unknown' ? '?' : '–') : `${formatMargin(c.margin)} %`);

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Block } from '../../core/files/report.ts';
+  import type { Block } from '../../core/files/report-block.ts';
 
   /** Pieces of a report as a page shows them. */
   let { blocks }: { blocks: readonly Block[] } = $props();
