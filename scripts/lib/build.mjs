@@ -26,6 +26,9 @@ export async function buildApp(out) {
   const now = fingerprint();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   say('building the application…');
+  // The compiler's settings are SvelteKit's own, also for what is built into another folder.
+  if (!existsSync(join(root, '.svelte-kit/tsconfig.json')))
+    await run('npx', ['--no-install', 'svelte-kit', 'sync'], { quiet: true, problem: 'SvelteKit could not be prepared.' });
   await run('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], {
     env: out === join(root, 'build') ? {} : { SPARK_SUM_OUT: out },
     quiet: true,
