@@ -162,6 +162,14 @@ describe('report', () => {
     const out = join(folder, 'report.md');
     expect(run(['report', ready, '--format', 'md', '-o', out]).status).toBe(0);
     expect(readFileSync(out, 'utf8')).toMatch(/^# Hive listener/);
+    for (const [format, begins] of [
+      ['pdf', '%PDF-'],
+      ['zip', 'PK'],
+    ] as const) {
+      const written = join(folder, `report.${format}`);
+      expect(run(['report', ready, '--format', format, '-o', written]).status).toBe(0);
+      expect(readFileSync(written).subarray(0, begins.length).toString('latin1')).toBe(begins);
+    }
     expect(run(['report', ready, '--format', 'csv']).stdout).toMatch(/^stage,title,check/);
   });
   it('says when it cannot write', () => {
