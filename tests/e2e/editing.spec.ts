@@ -34,10 +34,12 @@ test('two tabs: different stages merge, one field shows both, undo takes back on
   await other.addInitScript(() => {
     BroadcastChannel.prototype.postMessage = () => undefined;
     Object.defineProperty(BroadcastChannel.prototype, 'onmessage', { set: () => undefined });
+    Object.defineProperty(window, 'EventSource', { value: undefined });
   });
   await page.addInitScript(() => {
     BroadcastChannel.prototype.postMessage = () => undefined;
     Object.defineProperty(BroadcastChannel.prototype, 'onmessage', { set: () => undefined });
+    Object.defineProperty(window, 'EventSource', { value: undefined });
   });
   await page.goto(`${board}/stages/scale-filter`);
   await other.goto(`${board}/stages/supply-watch`);

@@ -18,10 +18,8 @@
   <a href="{base}/board.json" download>Board file</a>
   <Button look="quiet" onclick={() => window.print()}>Print</Button>
   {#each data.revisions as r (r.id)}
-    <span
-      >revision {r.letter}: <a href="{base}/report.pdf?revision={r.letter}" download>PDF</a>
-      <a href="{base}/report.md?revision={r.letter}" download>Markdown</a></span
-    >
+    <a href="{base}/report.pdf?revision={r.letter}" download>PDF of revision {r.letter}</a>
+    <a href="{base}/report.md?revision={r.letter}" download>Markdown of revision {r.letter}</a>
   {/each}
 </nav>
 
