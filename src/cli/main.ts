@@ -260,7 +260,7 @@ const REPORTS: Readonly<Record<string, (sum: Sum) => string | Promise<Uint8Array
   md: (sum) => markdownReport(sum),
   csv: csvReport,
   pdf: async (sum) => (await import('../print/pdf.ts')).pdfReport(sum),
-  zip: async (sum) => (await import('../print/archive.ts')).archiveOf(sum.doc),
+  zip: async (sum) => (await import('../print/archive.ts')).archiveOf(sum),
 };
 
 async function report(line: Line): Promise<number> {

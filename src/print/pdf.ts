@@ -1,14 +1,11 @@
 import { createRequire } from 'node:module';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import type { Sum } from '../core/board/evaluate.ts';
-import { curvesOf } from '../core/board/curves.ts';
 import { reportBlocks, type ReportOptions } from '../core/files/report.ts';
 import type { Block } from '../core/files/report-block.ts';
-import { tellingOf } from '../core/kinds/index.ts';
 import { workingOf } from '../core/stage/telling.ts';
 import { formatText } from '../core/quantity/format.ts';
-import { curveSvg } from './curve-svg.ts';
-import { figureSvg } from './figure.ts';
+import { drawnStages, type Drawn } from './drawn.ts';
 import { PAPER } from './inks.ts';
 
 /** Space inside the margins of the page, pt. */
@@ -71,34 +68,34 @@ function content(block: Block, drawings: ReadonlyMap<string, Content[]>): Conten
 }
 
 /** Figure, curves and working of each stage. */
-async function drawingsOf(sum: Sum): Promise<Map<string, Content[]>> {
-  const drawings = new Map<string, Content[]>();
-  for (const s of sum.stages) {
-    const telling = await tellingOf(s.kind);
-    const figure = telling.figure(s.judged as never);
-    const working = workingOf(telling, s).map(
-      (step) => `${step.title}: ${step.expression} = ${formatText(step.result.value, step.result.unit)}   (${step.source})`,
-    );
-    drawings.set(s.id, [
-      { svg: figureSvg(figure, PAPER), width: Math.min(figure.width * 0.6, WIDTH), margin: [0, 2, 0, 6] },
-      ...curvesOf(s, telling).map((band) => ({ svg: curveSvg(band, PAPER), width: 300, margin: [0, 2, 0, 6] as [number, number, number, number] })),
-      ...(working.length
-        ? [
-            { text: 'Working', bold: true },
-            { ul: working.map(legible), fontSize: SMALL, margin: [0, 0, 0, 6] as [number, number, number, number] },
-          ]
-        : []),
-    ]);
-  }
-  return drawings;
-}
+const drawingsOf = (drawn: readonly Drawn[]): Map<string, Content[]> =>
+  new Map(
+    drawn.map(({ stage, telling, figure, curves }) => {
+      const working = workingOf(telling, stage).map(
+        (step) => `${step.title}: ${step.expression} = ${formatText(step.result.value, step.result.unit)}   (${step.source})`,
+      );
+      return [
+        stage.id,
+        [
+          { svg: figure.svg, width: Math.min(figure.width * 0.6, WIDTH), margin: [0, 2, 0, 6] },
+          ...curves.map(({ svg }) => ({ svg, width: 300, margin: [0, 2, 0, 6] as [number, number, number, number] })),
+          ...(working.length
+            ? [
+                { text: 'Working', bold: true },
+                { ul: working.map(legible), fontSize: SMALL, margin: [0, 0, 0, 6] as [number, number, number, number] },
+              ]
+            : []),
+        ] as Content[],
+      ];
+    }),
+  );
 
 /**
  * The report of a board as a PDF: A4, page numbers, figures, curves and working of each stage. Fonts are embedded. Takes about a
  * second for ten stages, so it belongs on a thread.
  */
-export async function pdfReport(sum: Sum, options: ReportOptions = {}): Promise<Uint8Array> {
-  const drawings = await drawingsOf(sum);
+export async function pdfReport(sum: Sum, options: ReportOptions = {}, drawn?: readonly Drawn[]): Promise<Uint8Array> {
+  const drawings = drawingsOf(drawn ?? (await drawnStages(sum)));
   const title = `${sum.doc.name}${options.revision ? `, revision ${options.revision}` : ''}`;
   const definition: TDocumentDefinitions = {
     info: { title, creator: 'Spark Sum', producer: 'Spark Sum' },

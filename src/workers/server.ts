@@ -7,7 +7,7 @@ import { perform, type Job } from './jobs.ts';
 
 const printing = {
   pdf: ({ doc, options }: Omit<Job<'pdf'>, 'sort'>) => pdfReport(evaluateBoard(doc), options),
-  archive: ({ doc, options }: Omit<Job<'archive'>, 'sort'>) => archiveOf(doc, options),
+  archive: ({ doc, options }: Omit<Job<'archive'>, 'sort'>) => archiveOf(evaluateBoard(doc), options),
 };
 
 parentPort!.on('message', (job: Job) => void perform(job, (news) => parentPort!.postMessage(news), printing));

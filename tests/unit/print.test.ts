@@ -25,7 +25,7 @@ describe('the report as a PDF', () => {
 
 describe('the archive', () => {
   it('holds report, board file, tables, and a figure and plots of each stage', async () => {
-    const files = unzipSync(await archiveOf(doc));
+    const files = unzipSync(await archiveOf(evaluateBoard(doc)));
     const names = Object.keys(files);
     const text = (name: string) => new TextDecoder().decode(files[name]);
     expect(names).toEqual(

@@ -132,7 +132,7 @@ class Search {
   readonly #first: number;
   #doc: BoardDoc;
   #sum: Sum;
-  #lines: Line[];
+  #lines: readonly Line[];
   #cost: number;
   readonly #steps: Sharing[] = [];
   readonly #failed = new Set<string>();
@@ -238,7 +238,7 @@ class Search {
     const rating = (name: string) => Math.max(...[from, to].flatMap((l) => l.ratings.flatMap((r) => (r.name === name ? [r.value] : []))));
     const names = [...new Set([...from.ratings, ...to.ratings].map((r) => r.name))];
     const asIs = (l: Line) => l.tolerance === tolerance && l.ratings.every((r) => r.value === rating(r.name));
-    return [...from.places.map((p) => ({ p, moves: true })), ...(asIs(to) ? [] : to.places.map((p) => ({ p, moves: false })))].map(({ p }) => {
+    return [...from.places, ...(asIs(to) ? [] : to.places)].map((p) => {
       const s = this.#sum.byId.get(p.stage)!;
       const part = s.parts.find((x) => x.slot === p.slot)!;
       const rated = Object.fromEntries(names.filter((name) => part.def.params?.[name]).map((name) => [name, rating(name)]));

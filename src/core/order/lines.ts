@@ -187,7 +187,17 @@ const known = (w: Wanted): number => w.ratings.size + (w.tolerance === null ? 0 
  * Lines of the bill of materials of one board: its parts by value, tolerance, rating and package, devices by their name or
  * figures. What a place leaves open (a rating its stage does not ask about) is no kind of its own. In the order of types.
  */
-export function linesOf(sum: Sum): Line[] {
+export function linesOf(sum: Sum): readonly Line[] {
+  const known = grouped.get(sum);
+  if (known) return known;
+  const lines = linesAnew(sum);
+  grouped.set(sum, lines);
+  return lines;
+}
+/** A board that was added up never changes: gate, bill and head of a page ask for the same lines. */
+const grouped = new WeakMap<Sum, readonly Line[]>();
+
+function linesAnew(sum: Sum): Line[] {
   const mounting: Mounting = sum.doc.order?.mounting ?? 'surface-mount';
   const groups = new Map<string, Joining[]>();
   const wanted = sum.stages.flatMap(placesOf).sort((a, b) => known(b) - known(a));

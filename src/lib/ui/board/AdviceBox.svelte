@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { dayOf } from '../day.ts';
   import type { AdviceDoc } from '../../../core/board/document.ts';
   import { removeAdvice, setAdvice } from '../../../core/order/edit.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
@@ -15,10 +16,7 @@
   function add(e: SubmitEvent): void {
     e.preventDefault();
     if (!text.trim() || !from.trim()) return;
-    session.edit(
-      `advice of ${from.trim()}`,
-      setAdvice(session.doc, { id: crypto.randomUUID(), text: text.trim(), from: from.trim(), date: new Date().toISOString().slice(0, 10) }),
-    );
+    session.edit(`advice of ${from.trim()}`, setAdvice(session.doc, { id: crypto.randomUUID(), text: text.trim(), from: from.trim(), date: dayOf() }));
     [text, from] = ['', ''];
   }
   function settle(a: AdviceDoc, taken: boolean): void {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { dayOf } from '../day.ts';
   import { FLAG_ANSWERS, FLAG_SORTS, FLAG_WORDS, type FlagDoc, type FlagSort } from '../../../core/board/document.ts';
   import { answerFlag, removeFlag, setFlag } from '../../../core/order/edit.ts';
   import type { BoardSession } from '$lib/state/board-session.svelte.ts';
@@ -17,17 +18,16 @@
   let note = $state('');
   let how = $state<(typeof FLAG_ANSWERS)[number]>('accepted');
   let because = $state('');
-  const today = () => new Date().toISOString().slice(0, 10);
 
   function flag(e: SubmitEvent): void {
     e.preventDefault();
-    session.edit(`${title}: ${sort}`, setFlag(session.doc, { part, sort, by: me, date: today(), ...(note.trim() ? { note: note.trim() } : {}) }));
+    session.edit(`${title}: ${sort}`, setFlag(session.doc, { part, sort, by: me, date: dayOf(), ...(note.trim() ? { note: note.trim() } : {}) }));
     note = '';
   }
   function answer(e: SubmitEvent, of: FlagDoc): void {
     e.preventDefault();
     if (!because.trim()) return;
-    session.edit(`${title}: answer to ${of.sort}`, answerFlag(session.doc, part, of.sort, { how, because: because.trim(), by: me, date: today() }));
+    session.edit(`${title}: answer to ${of.sort}`, answerFlag(session.doc, part, of.sort, { how, because: because.trim(), by: me, date: dayOf() }));
     because = '';
   }
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { dayOf } from '../day.ts';
   import { page } from '$app/state';
   import { GENERIC_DEVICES, type Device } from '../../../core/parts/devices.ts';
   import type { BillLine } from '../../../core/order/bill.ts';
@@ -39,7 +40,7 @@
     );
   }
   function take(s: Substitute): void {
-    const date = new Date().toISOString().slice(0, 10);
+    const date = dayOf();
     const answered = line.flags
       .filter((f) => !f.answer)
       .reduce((doc, f) => answerFlag(doc, line.key, f.sort, { how: 'substitute', because: `${s.device.title} stands in`, by: me, date }), session.doc);

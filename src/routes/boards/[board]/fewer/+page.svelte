@@ -30,8 +30,7 @@
     if (!found || stale || !steps.length) return null;
     const doc = withSharings(found.doc, steps);
     const after = evaluateBoard(doc);
-    const before = evaluateBoard(found.doc);
-    return { doc, kinds: linesOf(after).length, lost: lost(before, after), saves: billOf(before, data.options).total - billOf(after, data.options).total };
+    return { doc, kinds: linesOf(after).length, lost: lost(sum, after), saves: billOf(sum, data.options).total - billOf(after, data.options).total };
   });
   let taken = $state('');
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { dayOf } from '$lib/ui/day.ts';
   import { enhance } from '$app/forms';
   import { page } from '$app/state';
   import { setConfirmation, setWaiver } from '../../../../core/board/edit.ts';
@@ -35,11 +36,10 @@
   const waive = (f: Finding, reason: string | null) =>
     session.edit(
       `${reason === null ? 'take back the waiver of' : 'waive'} ${titleOf(f)}: ${f.check}`,
-      setWaiver(session.doc, f.stage!, f.check!, reason, { by: me, date: today() }),
+      setWaiver(session.doc, f.stage!, f.check!, reason, { by: me, date: dayOf() }),
     );
-  const today = () => new Date().toISOString().slice(0, 10);
   const confirm = (id: string, yes: boolean) =>
-    session.edit(yes ? 'confirm' : 'take a confirmation back', setConfirmation(session.doc, id, yes ? me : null, today()));
+    session.edit(yes ? 'confirm' : 'take a confirmation back', setConfirmation(session.doc, id, yes ? me : null, dayOf()));
   let groups = $derived([...new Set(g.confirmations.map((c) => c.group))].map((name) => ({ name, items: g.confirmations.filter((c) => c.group === name) })));
 
   /** What is another than in the last revision, worked out beside the page. */
@@ -167,12 +167,6 @@
 </main>
 
 <style>
-  .room {
-    max-width: 1240px;
-    width: 100%;
-    margin: 0 auto;
-    padding: 12px 20px 0;
-  }
   h3 {
     margin-top: 8px;
   }

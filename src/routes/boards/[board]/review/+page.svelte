@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { dayOf } from '$lib/ui/day.ts';
   import { invalidate } from '$app/navigation';
   import { chosenTitle } from '../../../../core/board/options.ts';
   import type { BoardDoc } from '../../../../core/board/document.ts';
@@ -41,7 +42,7 @@
       id: c.id,
       text: `${c.aboutText}: ${c.text}`.slice(0, 4000),
       from: c.by,
-      date: new Date(c.createdAt).toISOString().slice(0, 10),
+      date: dayOf(c.createdAt),
       taken,
       because,
       ...(stage ? { stage } : {}),
@@ -154,12 +155,6 @@
 </main>
 
 <style>
-  .room {
-    max-width: 1240px;
-    width: 100%;
-    margin: 0 auto;
-    padding: 12px 20px 0;
-  }
   main {
     display: grid;
     grid-template-columns: minmax(0, 1.6fr) minmax(0, 1fr);

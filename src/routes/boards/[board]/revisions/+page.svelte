@@ -89,12 +89,6 @@
 </main>
 
 <style>
-  .room {
-    max-width: 1240px;
-    width: 100%;
-    margin: 0 auto;
-    padding: 12px 20px 0;
-  }
   main {
     display: grid;
     grid-template-columns: minmax(220px, 1fr) minmax(0, 2.6fr);
