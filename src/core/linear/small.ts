@@ -18,8 +18,19 @@ export function exponential(a: readonly (readonly number[])[], t: number): numbe
 }
 
 const unit = (n: number): number[][] => Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => Number(i === j)));
-const product = (a: readonly (readonly number[])[], b: readonly (readonly number[])[]): number[][] =>
-  a.map((row) => b[0]!.map((_, j) => row.reduce((sum, v, k) => sum + v * b[k]![j]!, 0)));
+
+function product(a: readonly (readonly number[])[], b: readonly (readonly number[])[]): number[][] {
+  const columns = b[0]!.length;
+  return a.map((row) => {
+    const out = new Array<number>(columns);
+    for (let j = 0; j < columns; j++) {
+      let sum = 0;
+      for (let k = 0; k < row.length; k++) sum += row[k]! * b[k]![j]!;
+      out[j] = sum;
+    }
+    return out;
+  });
+}
 
 /** Eigenvalues of a small dense matrix; none that is a number where an entry is not finite, on which the iteration would never end. */
 export function eigenvalues(a: readonly (readonly number[])[]): { re: number; im: number }[] {
@@ -56,18 +67,21 @@ export function stepResponse(
   const m = n + 1;
   const phi = Float64Array.from(exponential(wide, stop / steps).flat());
   const y = new Float64Array(steps + 1);
-  let [x, next] = [new Float64Array(m), new Float64Array(m)];
+  let x = new Float64Array(m);
+  let next = new Float64Array(m);
   x[n] = 1;
   for (let k = 0; k <= steps; k++) {
     let out = d;
     for (let i = 0; i < n; i++) out += c[i]! * x[i]!;
     y[k] = out;
-    for (let i = 0; i < m; i++) {
+    for (let i = 0, at = 0; i < m; i++) {
       let sum = 0;
-      for (let j = 0; j < m; j++) sum += phi[i * m + j]! * x[j]!;
+      for (let j = 0; j < m; j++, at++) sum += phi[at]! * x[j]!;
       next[i] = sum;
     }
-    [x, next] = [next, x];
+    const last = x;
+    x = next;
+    next = last;
   }
   return y;
 }

@@ -1,11 +1,12 @@
 import { more, less, choose } from '../../../stage/cures.ts';
-import { impossible } from '../../../math/absent.ts';
+import { impossible, type Value } from '../../../math/absent.ts';
 import { nextAbove } from '../../../quantity/preferred.ts';
 import { defineKind, STATE_DRAWS, STATE_IDS, type SpreadLike, type StateId } from '../../../stage/contract.ts';
 import type { AnyInputs, Judged } from '../../../stage/judged.ts';
 import { choice, flag, num, orNone } from '../../../stage/fields.ts';
+import { lately } from '../../../stage/late.ts';
 import { condition, held, say } from '../../../stage/words.ts';
-import { cellOf, chargeTimes, limits } from './charge.ts';
+import { cellOf, chargeOf, chargeTimes, limits, type Charge } from './charge.ts';
 
 /** A full cell draws nothing: the source stands at its highest then. */
 function highestInput(c: Judged): SpreadLike {
@@ -93,9 +94,10 @@ export const batteryCharger = defineKind({
       unit: 's',
       title: 'charge time',
       doc: 'until it terminates; null when it cannot',
+      late: true,
       inside: { inputs: ['parts.U1.floatVoltage'], samples: 5 },
     },
-    chargeTime90: { unit: 's', title: 'charge time to 90 %' },
+    chargeTime90: { unit: 's', title: 'charge time to 90 %', late: true },
   },
   size: (s, x) => {
     if (!s.open('R1')) return [];
@@ -130,8 +132,7 @@ export const batteryCharger = defineKind({
     const termination = U1.terminationRatio * l.programmed;
     const room = g.sourceCurrentLimit - U1.quiescentCurrent;
     const terminationShare = shared ? g.loadCurrent / termination : 0;
-    const times = batteryCurrent > 0 ? chargeTimes(x) : null;
-    return {
+    return late(new Charging(batteryCurrent > 0 ? chargeOf(x, l) : null, terminationShare < 1), {
       programmedCurrent: l.programmed,
       chargeCurrent,
       lowCellCurrent: lowCell,
@@ -163,9 +164,7 @@ export const batteryCharger = defineKind({
       terminationShare,
       chargeTemperature: g.holdOff ? inWindow : ambient,
       reverseCurrent: U1.reverseLeakage,
-      chargeTime: terminationShare >= 1 ? NEVER_ENDS : batteryCurrent <= 0 ? EMPTIES : (times?.done ?? EMPTIES),
-      chargeTime90: times?.most ?? EMPTIES,
-    };
+    });
   },
   mendFirst: ['terminates'],
   checks: {
@@ -292,6 +291,29 @@ export const batteryCharger = defineKind({
     'Charge on the bench in a fire-safe place and stay with it.',
   ],
 });
+
+/** A charge whose times are worked out once, for who asks. */
+class Charging {
+  #times: ReturnType<typeof chargeTimes> | null = null;
+
+  constructor(
+    readonly charge: Charge | null,
+    readonly terminates: boolean,
+  ) {}
+
+  get #worked(): ReturnType<typeof chargeTimes> | null {
+    return this.charge && (this.#times ??= chargeTimes(this.charge));
+  }
+
+  get done(): Value {
+    return this.terminates ? (this.#worked?.done ?? EMPTIES) : NEVER_ENDS;
+  }
+
+  get most(): Value {
+    return this.#worked?.most ?? EMPTIES;
+  }
+}
+const late = lately({ chargeTime: (c: Charging) => c.done, chargeTime90: (c: Charging) => c.most });
 
 const NEVER_ENDS = impossible('the load is above the termination current: the charge never ends');
 const EMPTIES = impossible('nothing is left for the cell');

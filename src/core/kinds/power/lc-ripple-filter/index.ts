@@ -1,9 +1,10 @@
-import { impossible } from '../../../math/absent.ts';
+import { impossible, type Value } from '../../../math/absent.ts';
 import { toDb } from '../../../physics/network.ts';
 import { neededAhead } from '../../../stage/ahead.ts';
 import { defineKind } from '../../../stage/contract.ts';
+import { lately } from '../../../stage/late.ts';
 import { choice, num } from '../../../stage/fields.ts';
-import { dampingOf, drawn, lcAt, highestImpedance, highestTransfer, resonances, stepFall, stepPeak } from './network.ts';
+import { Answers, drawn, lcAt, resonances, type LcNetwork } from './network.ts';
 import { checks } from './checks.ts';
 import { size } from './sizing.ts';
 import { network } from './stage.ts';
@@ -106,17 +107,17 @@ export const lcRippleFilter = defineKind({
     harmonicAttenuation: { unit: 'dB', title: 'attenuation of the harmonic' },
     outputRipple: { unit: 'V', title: 'output ripple' },
     resonanceFrequency: { unit: 'Hz', title: 'resonance' },
-    peaking: { unit: 'dB', title: 'peaking' },
-    outputImpedancePeak: { unit: 'ohm', title: 'peak output impedance' },
-    impedanceMargin: { unit: 'dB', title: 'impedance margin' },
-    dampingRatio: { unit: 'ratio', title: 'damping', doc: 'negative oscillates' },
+    peaking: { unit: 'dB', title: 'peaking', late: true },
+    outputImpedancePeak: { unit: 'ohm', title: 'peak output impedance', late: true },
+    impedanceMargin: { unit: 'dB', title: 'impedance margin', late: true },
+    dampingRatio: { unit: 'ratio', title: 'damping', doc: 'negative oscillates', late: true },
     inductorRipple: { unit: 'A', title: 'ripple current of L1', doc: 'peak to peak' },
     inductorPeakCurrent: { unit: 'A', title: 'peak current of L1' },
     capacitorRippleCurrent: { unit: 'A', title: 'ripple current of C1', doc: 'rms' },
     dissipation: { unit: 'W', title: 'heat of the hottest inductor' },
     totalDissipation: { unit: 'W', title: 'heat of all inductors' },
-    stepDeviation: { unit: 'V', title: 'fall at a load step' },
-    turnOnPeak: { unit: 'V', title: 'peak at turn-on' },
+    stepDeviation: { unit: 'V', title: 'fall at a load step', late: true },
+    turnOnPeak: { unit: 'V', title: 'peak at turn-on', late: true },
   },
   size,
   evaluate: (x) => {
@@ -130,10 +131,10 @@ export const lcRippleFilter = defineKind({
     const passed = Math.hypot(ripple, floor);
     const outputRipple = g.inputRipple * passed;
     const currents = drawn(net, g.rippleFrequency);
-    const impedancePeak = highestImpedance(net);
-    const damping = dampingOf(net);
     const inductorRipple = g.inputRipple * currents.inductor;
-    return {
+    // Nothing was drawn before it is turned on: the source stands at its highest.
+    const asked = { load: g.loadCurrent, step: g.loadStep, volts: outputVoltage, highest: Math.max(g.inputVoltage, x.carried.inputMaximum ?? 0) };
+    return late(new Asked(net, asked), {
       outputVoltage,
       outputTrough: outputVoltage - outputRipple / 2,
       dropVoltage: g.loadCurrent * sum,
@@ -143,19 +144,12 @@ export const lcRippleFilter = defineKind({
       harmonicAttenuation: -toDb(Math.hypot(harmonic, floor)),
       outputRipple,
       resonanceFrequency: resonances(net)[0]!,
-      peaking: Math.max(0, toDb(highestTransfer(net))),
-      outputImpedancePeak: impedancePeak,
-      impedanceMargin: g.loadCurrent > 0 && outputVoltage > 0 ? toDb(outputVoltage / g.loadCurrent / impedancePeak) : toDb(1e12 / impedancePeak),
-      dampingRatio: damping,
       inductorRipple,
       inductorPeakCurrent: g.loadCurrent + inductorRipple / 2,
       capacitorRippleCurrent: (g.inputRipple / (2 * Math.SQRT2)) * currents.capacitor,
       dissipation: g.loadCurrent ** 2 * Math.max(...dcr),
       totalDissipation: g.loadCurrent ** 2 * sum,
-      stepDeviation: damping > 0 ? g.loadStep * stepFall(net) : UNSTABLE,
-      // Nothing was drawn before: the source stands at its highest.
-      turnOnPeak: Math.max(g.inputVoltage, x.carried.inputMaximum ?? 0) * stepPeak(net),
-    };
+    });
   },
   checks,
   rails: {
@@ -194,6 +188,25 @@ export const lcRippleFilter = defineKind({
   heat: (_, o) => ({ inductors: o.totalDissipation ?? 0 }),
   confirm: [{ id: 'feedback', text: 'The supply’s feedback is taken before this filter, and the damping capacitor stands outside its loop.' }],
   cautions: ['Inductors keep their current flowing: no mechanical switch between L and C.'],
+});
+
+/** Answers of a circuit with what was asked of it when they were left open. */
+class Asked extends Answers {
+  constructor(
+    net: LcNetwork,
+    readonly at: { load: number; step: number; volts: number; highest: number },
+  ) {
+    super(net);
+  }
+}
+
+const late = lately({
+  peaking: (c: Asked) => Math.max(0, toDb(c.transfer)),
+  outputImpedancePeak: (c: Asked) => c.impedance,
+  impedanceMargin: (c: Asked) => toDb((c.at.load > 0 && c.at.volts > 0 ? c.at.volts / c.at.load : 1e12) / c.impedance),
+  dampingRatio: (c: Asked) => c.damping,
+  stepDeviation: (c: Asked): Value => (c.damping > 0 ? c.at.step * c.stepFall : UNSTABLE),
+  turnOnPeak: (c: Asked) => c.at.highest * c.stepPeak,
 });
 
 const UNSTABLE = impossible('with this load it oscillates');

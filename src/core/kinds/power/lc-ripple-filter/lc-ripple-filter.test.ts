@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { alone, check, nominal } from '../../../testing/boards.ts';
-import { dampingOf, highestImpedance, highestTransfer, lcAt, stepFall, stepPeak, type LcNetwork } from './network.ts';
+import { Answers, lcAt, type LcNetwork } from './network.ts';
 
 const section = (more: object = {}) => ({ henries: 1e-5, dcr: 0.05, own: 0, farads: 1e-5, esr: 0.02, esl: 0, damper: null, ...more });
 const net = (more: Partial<LcNetwork> = {}): LcNetwork => ({ source: 0.01, sections: [section()], conductance: 0, ...more });
@@ -12,27 +12,30 @@ describe('one section', () => {
   });
   it('peaks by its Q, 1/(R·√(C/L)), where it is sharp', () => {
     const q = 1 / ((0.05 + 0.01 + 0.02) * Math.sqrt(1));
-    expect(highestTransfer(net())).toBeCloseTo(q, 0);
+    expect(new Answers(net()).transfer).toBeCloseTo(q, 0);
   });
   it('its damping is that of a series RLC: half of 1/Q', () => {
-    expect(dampingOf(net())).toBeCloseTo(0.08 / 2, 3);
+    expect(new Answers(net()).damping).toBeCloseTo(0.08 / 2, 3);
   });
   it('overshoots at turn-on as a series RLC does', () => {
-    const zeta = dampingOf(net());
-    expect(stepPeak(net({ sections: [section({ esr: 1e-5, dcr: 0.07 })] }))).toBeCloseTo(1 + Math.exp((-Math.PI * zeta) / Math.sqrt(1 - zeta ** 2)), 2);
+    const zeta = new Answers(net()).damping;
+    expect(new Answers(net({ sections: [section({ esr: 1e-5, dcr: 0.07 })] })).stepPeak).toBeCloseTo(
+      1 + Math.exp((-Math.PI * zeta) / Math.sqrt(1 - zeta ** 2)),
+      2,
+    );
   });
   it('falls by the surge impedance at a load step, where nothing damps it', () => {
-    expect(stepFall(net({ source: 0, sections: [section({ esr: 1e-5, dcr: 0 })] }))).toBeCloseTo(1, 2);
+    expect(new Answers(net({ source: 0, sections: [section({ esr: 1e-5, dcr: 0 })] })).stepFall).toBeCloseTo(1, 2);
   });
   it('the optimum damper brings the peak impedance to √(L/C)·√(2(2+n))/n', () => {
     const n = 4;
     const ohms = Math.sqrt(((2 + n) * (4 + 3 * n)) / (2 * n * n * (4 + n)));
     const damped = net({ source: 0, sections: [section({ dcr: 0, esr: 0, damper: { ohms, farads: n * 1e-5 } })] });
-    expect(highestImpedance(damped)).toBeCloseTo(Math.sqrt(2 * (2 + n)) / n, 4);
+    expect(new Answers(damped).impedance).toBeCloseTo(Math.sqrt(2 * (2 + n)) / n, 4);
   });
   it('a constant-power load takes damping away, and too much of it oscillates', () => {
-    expect(dampingOf(net({ conductance: -0.02 }))).toBeLessThan(dampingOf(net()));
-    expect(dampingOf(net({ conductance: -1 }))).toBeLessThan(0);
+    expect(new Answers(net({ conductance: -0.02 })).damping).toBeLessThan(new Answers(net()).damping);
+    expect(new Answers(net({ conductance: -1 })).damping).toBeLessThan(0);
   });
 });
 

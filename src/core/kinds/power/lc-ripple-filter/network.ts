@@ -22,22 +22,45 @@ export interface LcNetwork {
 /** Transfer to the open output and output impedance at a frequency, as magnitudes, with strays or without. // [Ladder] */
 export function lcAt(net: LcNetwork, frequency: number, strays: boolean): { transfer: number; impedance: number } {
   const w = 2 * Math.PI * frequency;
-  let [hr, hi, zr, zi] = [1, 0, net.source, 0];
+  let hr = 1;
+  let hi = 0;
+  let zr = net.source;
+  let zi = 0;
   for (const s of net.sections) {
-    let [sr, si] = [s.dcr, w * s.henries];
-    if (strays && s.own > 0) [sr, si] = inParallel(sr, si, 0, -1 / (w * s.own));
+    let sr = s.dcr;
+    let si = w * s.henries;
+    if (strays && s.own > 0) {
+      // The inductor beside its own capacitance: 1/(1/Z + jωC).
+      const gr = sr / (sr * sr + si * si);
+      const gi = w * s.own - si / (sr * sr + si * si);
+      sr = gr / (gr * gr + gi * gi);
+      si = -gi / (gr * gr + gi * gi);
+    }
     sr += zr;
     si += zi;
-    let [cr, ci] = [s.esr, (strays ? w * s.esl : 0) - 1 / (w * s.farads)];
-    if (s.damper) [cr, ci] = inParallel(cr, ci, s.damper.ohms, -1 / (w * s.damper.farads));
+    let cr = s.esr;
+    let ci = (strays ? w * s.esl : 0) - 1 / (w * s.farads);
+    if (s.damper) {
+      const dr = s.damper.ohms;
+      const di = -1 / (w * s.damper.farads);
+      const pr = cr * dr - ci * di;
+      const pi = cr * di + ci * dr;
+      const m = (cr + dr) * (cr + dr) + (ci + di) * (ci + di);
+      const r = (pr * (cr + dr) + pi * (ci + di)) / m;
+      ci = (pi * (cr + dr) - pr * (ci + di)) / m;
+      cr = r;
+    }
     // Share of the node: shunt over series plus shunt.
-    const [dr, di] = [sr + cr, si + ci];
-    const d = dr * dr + di * di;
-    const [qr, qi] = [(cr * dr + ci * di) / d, (ci * dr - cr * di) / d];
-    [hr, hi] = [hr * qr - hi * qi, hr * qi + hi * qr];
-    [zr, zi] = [sr * qr - si * qi, sr * qi + si * qr];
+    const d = (sr + cr) * (sr + cr) + (si + ci) * (si + ci);
+    const qr = (cr * (sr + cr) + ci * (si + ci)) / d;
+    const qi = (ci * (sr + cr) - cr * (si + ci)) / d;
+    const h = hr * qr - hi * qi;
+    hi = hr * qi + hi * qr;
+    hr = h;
+    zr = sr * qr - si * qi;
+    zi = sr * qi + si * qr;
   }
-  return { transfer: Math.hypot(hr, hi), impedance: Math.hypot(zr, zi) };
+  return { transfer: Math.sqrt(hr * hr + hi * hi), impedance: Math.sqrt(zr * zr + zi * zi) };
 }
 
 function inParallel(ar: number, ai: number, br: number, bi: number): [number, number] {
@@ -80,7 +103,9 @@ function peakOf(net: LcNetwork, f: (frequency: number) => number): number {
   for (let k = 0; k <= POINTS; k++) {
     const x = low + ((high - low) * k) / POINTS;
     const y = at(x);
-    if (y > value) [best, value] = [x, y];
+    if (!(y > value)) continue;
+    best = x;
+    value = y;
   }
   const step = (high - low) / POINTS;
   return Math.max(value, at(goldenSection((x) => -at(x), Math.max(low, best - step), Math.min(high, best + step))));
@@ -138,9 +163,12 @@ const STEPS = 1000;
 
 /** Lowest and highest of values at equal steps; a parabola through three steps stands for the curve between them. */
 function extremes(y: Float64Array): { least: number; most: number } {
-  let [least, most] = [Math.min(y[0]!, y.at(-1)!), Math.max(y[0]!, y.at(-1)!)];
+  let least = Math.min(y[0]!, y.at(-1)!);
+  let most = Math.max(y[0]!, y.at(-1)!);
   for (let k = 1; k < y.length - 1; k++) {
-    const [a, b, c] = [y[k - 1]!, y[k]!, y[k + 1]!];
+    const a = y[k - 1]!;
+    const b = y[k]!;
+    const c = y[k + 1]!;
     if ((b >= a && b >= c) || (b <= a && b <= c)) {
       const bend = a - 2 * b + c;
       const top = bend === 0 ? b : b - (c - a) ** 2 / (8 * bend);
@@ -151,38 +179,117 @@ function extremes(y: Float64Array): { least: number; most: number } {
   return { least, most };
 }
 
-/** Answers for the circuits asked about last: at the corners of a tolerance most inputs leave the circuit as it is. */
-function kept(answer: (net: LcNetwork) => number): (net: LcNetwork) => number {
-  const known = new Map<string, number>();
-  return (net) => {
-    const key = `${net.source} ${net.conductance} ${net.sections.map((s) => `${s.henries} ${s.dcr} ${s.farads} ${s.esr} ${s.damper?.ohms} ${s.damper?.farads}`).join(' ')}`;
-    const before = known.get(key);
-    if (before !== undefined) return before;
-    if (known.size >= 512) known.clear();
-    const value = answer(net);
-    known.set(key, value);
-    return value;
-  };
+const staticOf = (net: LcNetwork): number => net.source + net.sections.reduce((sum, k) => sum + k.dcr, 0);
+
+/** What is worked out of a circuit whatever hangs on it, once each. */
+class Circuit {
+  #transfer = NaN;
+  #impedance = NaN;
+  #peak = NaN;
+  readonly #loaded = new Map<number, Loaded>();
+
+  constructor(readonly net: LcNetwork) {}
+
+  get transfer(): number {
+    if (Number.isNaN(this.#transfer)) this.#transfer = peakOf(this.net, (f) => lcAt(this.net, f, false).transfer);
+    return this.#transfer;
+  }
+
+  get impedance(): number {
+    if (Number.isNaN(this.#impedance)) this.#impedance = peakOf(this.net, (f) => lcAt(this.net, f, false).impedance);
+    return this.#impedance;
+  }
+
+  get peak(): number {
+    if (Number.isNaN(this.#peak)) {
+      const s = states({ ...this.net, conductance: 0 });
+      const stop = 8 / Math.min(...resonances(this.net));
+      this.#peak = Math.max(1, extremes(stepResponse(s.a, s.source, s.out, s.direct.source, stop, STEPS)).most);
+    }
+    return this.#peak;
+  }
+
+  with(conductance: number): Loaded {
+    let loaded = this.#loaded.get(conductance);
+    if (!loaded) {
+      if (this.#loaded.size >= MOST) this.#loaded.clear();
+      this.#loaded.set(conductance, (loaded = new Loaded({ ...this.net, conductance })));
+    }
+    return loaded;
+  }
 }
 
-/** Largest fall of the output for one ampere more, V, static fall included. */
-export const stepFall = kept((net) => {
-  const s = states(net);
-  const stop = 8 / Math.min(...resonances(net));
-  const { least } = extremes(stepResponse(s.a, s.load, s.out, s.direct.load, stop, STEPS));
-  const static0 = net.source + net.sections.reduce((sum, k) => sum + k.dcr, 0);
-  const final = static0 / (1 + net.conductance * static0);
-  return Math.max(final, -least);
-});
-/** Highest output for one volt applied at once without a load, V. */
-const peakWithoutLoad = kept((net) => {
-  const s = states(net);
-  const stop = 8 / Math.min(...resonances(net));
-  return Math.max(1, extremes(stepResponse(s.a, s.source, s.out, s.direct.source, stop, STEPS)).most);
-});
-export const stepPeak = (net: LcNetwork): number => peakWithoutLoad({ ...net, conductance: 0 });
-/** Smallest damping of all poles, −Re/|p|; negative oscillates. */
-export const dampingOf = kept((net) => Math.min(...eigenvalues(states(net).a).map((p) => -p.re / Math.hypot(p.re, p.im))));
-/** Highest gain and highest output impedance around the resonances, Ω, strays left out. */
-export const highestTransfer = kept((net) => peakOf(net, (f) => lcAt(net, f, false).transfer));
-export const highestImpedance = kept((net) => peakOf(net, (f) => lcAt(net, f, false).impedance));
+/** The same with a load. */
+class Loaded {
+  #damping = NaN;
+  #fall = NaN;
+
+  constructor(readonly net: LcNetwork) {}
+
+  get damping(): number {
+    if (Number.isNaN(this.#damping)) this.#damping = Math.min(...eigenvalues(states(this.net).a).map((p) => -p.re / Math.hypot(p.re, p.im)));
+    return this.#damping;
+  }
+
+  get fall(): number {
+    if (Number.isNaN(this.#fall)) {
+      const s = states(this.net);
+      const stop = 8 / Math.min(...resonances(this.net));
+      const { least } = extremes(stepResponse(s.a, s.load, s.out, s.direct.load, stop, STEPS));
+      const final = staticOf(this.net) / (1 + this.net.conductance * staticOf(this.net));
+      this.#fall = Math.max(final, -least);
+    }
+    return this.#fall;
+  }
+}
+
+/** Circuits asked about last: at the corners of a tolerance most inputs leave the circuit as it is. Strays move none of the answers. */
+const known = new Map<string, Circuit>();
+const MOST = 512;
+
+function circuitOf(net: LcNetwork): Circuit {
+  let key = `${net.source}`;
+  for (const s of net.sections) key += ` ${s.henries} ${s.dcr} ${s.farads} ${s.esr} ${s.damper?.ohms} ${s.damper?.farads}`;
+  let circuit = known.get(key);
+  if (!circuit) {
+    if (known.size >= MOST) known.clear();
+    known.set(key, (circuit = new Circuit(net)));
+  }
+  return circuit;
+}
+
+/** What costs more than the rest of a filter: found once for who asks, of the network as it was then. */
+export class Answers {
+  #circuit: Circuit | null = null;
+
+  constructor(readonly net: LcNetwork) {}
+
+  get #found(): Circuit {
+    return (this.#circuit ??= circuitOf(this.net));
+  }
+
+  /** Highest gain around the resonances, strays left out. */
+  get transfer(): number {
+    return this.#found.transfer;
+  }
+
+  /** Highest output impedance around the resonances, strays left out, Ω. */
+  get impedance(): number {
+    return this.#found.impedance;
+  }
+
+  /** Highest output for one volt applied at once without a load, V. */
+  get stepPeak(): number {
+    return this.#found.peak;
+  }
+
+  /** Smallest damping of all poles, −Re/|p|; negative oscillates. */
+  get damping(): number {
+    return this.#found.with(this.net.conductance).damping;
+  }
+
+  /** Largest fall of the output for one ampere more, V, static fall included. */
+  get stepFall(): number {
+    return this.#found.with(this.net.conductance).fall;
+  }
+}

@@ -2,7 +2,7 @@ import { toDb } from '../../../physics/network.ts';
 import { nearest, nextAbove } from '../../../quantity/preferred.ts';
 import type { Offer, Sizing } from '../../../stage/contract.ts';
 import type { AnyInputs } from '../../../stage/judged.ts';
-import { highestTransfer, lcAt } from './network.ts';
+import { Answers, lcAt } from './network.ts';
 import { dampingOhms, network, NUMBERS } from './stage.ts';
 
 /** Equal sections: the smallest inductance, then the smallest capacitance that hold ripple, peaking and saturation at their worst corners. */
@@ -43,7 +43,7 @@ export function size(s: Sizing, x: AnyInputs): Offer[] {
     if (!peaking) return true;
     return CORNERS.every((corner) => {
       const { net: at } = fill(l, c, corner);
-      return toDb(highestTransfer(at)) <= s.range('maximumPeaking').low * spare;
+      return toDb(new Answers(at).transfer) <= s.range('maximumPeaking').low * spare;
     });
   };
   const offer = (l: number, c: number, why: string): Offer => {

@@ -46,26 +46,68 @@ function legendre(n: number): { x: number; w: number }[] {
     return { x, w: 2 / ((1 - x * x) * slope * slope) };
   });
 }
-const integral = (f: (t: number) => number, a: number, b: number): number =>
-  GAUSS.reduce((sum, { x, w }) => sum + w * f((a + b) / 2 + ((b - a) / 2) * x), 0) * ((b - a) / 2);
+function integral(f: (t: number) => number, a: number, b: number): number {
+  let sum = 0;
+  for (const { x, w } of GAUSS) sum += w * f((a + b) / 2 + ((b - a) / 2) * x);
+  return sum * ((b - a) / 2);
+}
 
 /** The rectified wave at the diodes' far end and what flows while they conduct, started at a time. */
-function conduction(c: Charging, start: number) {
-  const w = 2 * Math.PI * c.mains;
-  const loop = c.resistance + c.esr;
-  const wt = w * loop * c.farads;
-  const tau = loop * c.farads;
-  const e = (t: number) => c.crest * Math.sin(w * t) - c.drop;
-  const slope = (t: number) => c.crest * w * Math.cos(w * t);
-  const p = (t: number) => (c.crest * (Math.sin(w * t) - wt * Math.cos(w * t))) / (1 + wt * wt) - c.drop - c.load * c.resistance;
-  const left = e(start) + c.esr * c.load - p(start);
-  const vc = (t: number) => p(t) + left * Math.exp(-(t - start) / tau);
-  const i = (t: number) => (e(t) - vc(t) + c.esr * c.load) / loop;
-  const v = (t: number) => e(t) - c.resistance * i(t);
+class Conduction {
+  readonly w: number;
+  readonly #loop: number;
+  readonly #tau: number;
+  readonly #wt: number;
+  /** Of the part that the mains drives, V, and what takes its level off. */
+  readonly #driven: number;
+  readonly #off: number;
+  readonly #left: number;
+
+  constructor(
+    readonly c: Charging,
+    readonly start: number,
+  ) {
+    this.w = 2 * Math.PI * c.mains;
+    this.#loop = c.resistance + c.esr;
+    this.#tau = this.#loop * c.farads;
+    this.#wt = this.w * this.#tau;
+    this.#driven = c.crest / (1 + this.#wt * this.#wt);
+    this.#off = c.drop + c.load * c.resistance;
+    this.#left = this.e(start) + c.esr * c.load - this.#settled(start);
+  }
+
+  e(t: number): number {
+    return this.c.crest * Math.sin(this.w * t) - this.c.drop;
+  }
+
+  #settled(t: number): number {
+    return this.#driven * (Math.sin(this.w * t) - this.#wt * Math.cos(this.w * t)) - this.#off;
+  }
+
+  vc(t: number): number {
+    return this.#settled(t) + this.#left * Math.exp(-(t - this.start) / this.#tau);
+  }
+
+  i(t: number): number {
+    return (this.e(t) - this.vc(t) + this.c.esr * this.c.load) / this.#loop;
+  }
+
+  v(t: number): number {
+    return this.e(t) - this.c.resistance * this.i(t);
+  }
+
+  di(t: number): number {
+    return (this.#slope(t) - (this.i(t) - this.c.load) / this.c.farads) / this.#loop;
+  }
+
   /** How fast the output moves. */
-  const dv = (t: number) => slope(t) - (c.resistance * (slope(t) - (i(t) - c.load) / c.farads)) / loop;
-  const di = (t: number) => (slope(t) - (i(t) - c.load) / c.farads) / loop;
-  return { e, vc, i, v, dv, di, w };
+  dv(t: number): number {
+    return this.#slope(t) - this.c.resistance * this.di(t);
+  }
+
+  #slope(t: number): number {
+    return this.c.crest * this.w * Math.cos(this.w * t);
+  }
 }
 
 /**
@@ -79,28 +121,35 @@ export function steadyState(c: Charging): SteadyState | null {
   const top = c.crest - c.drop;
   if (top <= 0) return null;
   if (c.load <= 0) return { mean: top, peak: top, trough: top, ripple: 0, angle: 0, peakCurrent: 0, rms: 0, start: crest, end: crest };
-  const endOf = (start: number): number => {
-    const { i } = conduction(c, start);
-    return risingRoot((t) => -i(t), crest, zero) ?? zero;
-  };
+  const endOf = (on: Conduction): number => risingRoot((t) => -on.i(t), crest, zero) ?? zero;
   const missing = (start: number): number => {
-    const on = conduction(c, start);
-    const end = endOf(start);
+    const on = new Conduction(c, start);
+    const end = endOf(on);
     return on.e(start) + c.esr * c.load - (on.vc(end) - (c.load * (start + period - end)) / c.farads);
   };
   const first = Math.asin(Math.min(1, c.drop / c.crest)) / w;
   const start = risingRoot(missing, first, crest);
   if (start === null) return null;
-  const on = conduction(c, start);
-  const end = endOf(start);
+  const on = new Conduction(c, start);
+  const end = endOf(on);
   const off = start + period - end;
   const [high, low] = [on.v(end), on.v(end) - c.esr * on.i(end) - (c.load * off) / c.farads];
-  const [least, most] = extremes(on.v, on.dv, start, end);
+  const [least, most] = extremes(
+    (t) => on.v(t),
+    (t) => on.dv(t),
+    start,
+    end,
+  );
   const trough = Math.min(least, low);
   if (trough <= 0) return null;
-  const mean = (integral(on.v, start, end) + ((high + low) / 2) * off) / period;
+  const mean = (integral((t) => on.v(t), start, end) + ((high + low) / 2) * off) / period;
   const square = integral((t) => (on.v(t) - mean) ** 2, start, end) + (off * ((high - mean) ** 2 + (high - mean) * (low - mean) + (low - mean) ** 2)) / 3;
-  const [, peakCurrent] = extremes(on.i, on.di, start, end);
+  const [, peakCurrent] = extremes(
+    (t) => on.i(t),
+    (t) => on.di(t),
+    start,
+    end,
+  );
   return {
     mean,
     peak: Math.max(most, high),
@@ -118,11 +167,14 @@ export function steadyState(c: Charging): SteadyState | null {
 function extremes(f: (t: number) => number, slope: (t: number) => number, a: number, b: number): [number, number] {
   const PIECES = 24;
   const values = [f(a), f(b)];
-  for (let k = 0; k < PIECES; k++) {
-    const [t0, t1] = [a + ((b - a) * k) / PIECES, a + ((b - a) * (k + 1)) / PIECES];
-    const sign = Math.sign(slope(t1) - slope(t0)) || 1;
-    const t = slope(t0) * slope(t1) < 0 ? risingRoot((x) => sign * slope(x), t0, t1) : null;
+  let [t0, s0] = [a, slope(a)];
+  for (let k = 1; k <= PIECES; k++) {
+    const t1 = a + ((b - a) * k) / PIECES;
+    const s1 = slope(t1);
+    const sign = s1 < s0 ? -1 : 1;
+    const t = s0 * s1 < 0 ? risingRoot((x) => sign * slope(x), t0, t1) : null;
     if (t !== null) values.push(f(t));
+    [t0, s0] = [t1, s1];
   }
   return [Math.min(...values), Math.max(...values)];
 }
@@ -131,7 +183,7 @@ function extremes(f: (t: number) => number, slope: (t: number) => number, a: num
 export function waveform(c: Charging, s: SteadyState): (t: number) => number {
   const period = c.half ? 1 / c.mains : 1 / (2 * c.mains);
   if (c.load <= 0) return () => s.mean;
-  const on = conduction(c, s.start);
+  const on = new Conduction(c, s.start);
   return (t) => {
     const at = s.start + (((t % period) + period) % period);
     return at <= s.end ? on.v(at) : on.vc(s.end) - c.esr * c.load - (c.load * (at - s.end)) / c.farads;
