@@ -44,7 +44,7 @@ describe.each(providers.map((p) => [p.kind.id, p] as const))('what %s gives', (_
         expect(near(made.below.links.get(field)!.range.nominal, there.nominal), `${meaning} to ${below.kind.id}.${field}`).toBe(true);
       }
       // Every number of the provider elsewhere: what it gives there is what stands in the consumer's field.
-      const point = new BoardPoint(made.settled.wiring, { rounds: 60, relative: 1e-12 });
+      const point = new BoardPoint(made.settled.wiring, { rounds: 60, relative: 1e-12, averages: 3 });
       for (const name of movable(made.above)) {
         point.renew();
         const given = made.above.inputs.x.given as Record<string, number>;

@@ -66,7 +66,7 @@ describe('a module that is built several times', () => {
     const at = (doc: BoardDoc) => {
       const { wiring, nodes } = settledBoard(doc);
       for (const node of nodes) node.judgeAsBoard();
-      const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12 });
+      const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12, averages: 3 });
       point.renew();
       point.solve('peak');
       const of = (id: string) => point.cell(nodes.find((n) => n.doc.id === id)!).o;

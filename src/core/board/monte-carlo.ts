@@ -95,7 +95,7 @@ class Tally {
     // In the order in which they come.
     this.names = namesOf(node.judged.study.nominal).filter((name) => {
       const def = outcomes[name];
-      return def && !def.derived && (!def.late || (every ? !def.hidden : looked.has(name)));
+      return def && !def.derived && (!def.late || def.late === 'listed' || (every ? !def.hidden : looked.has(name)));
     });
     this.#late = node.late.size > 0;
     this.columns = this.names.map(() => new Float64Array(runs).fill(NaN));

@@ -15,7 +15,7 @@ const stages = (current = 0.05): StageDoc[] => [
 ];
 function pointOf(list = stages()) {
   const { wiring, nodes } = settledBoard(board(list));
-  const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12 });
+  const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12, averages: 3 });
   point.renew();
   const of = (id: string) => point.cell(nodes.find((n) => n.doc.id === id)!);
   const value = (id: string, outcome: string) => of(id).o[outcome] as number;
@@ -104,7 +104,7 @@ describe('figures told of all states, or of the start', () => {
 
   function drained(values: Placed[]) {
     const { wiring, nodes } = settledBoard(board(charged, { states }));
-    const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12 });
+    const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12, averages: 3 });
     const charger = nodes.find((n) => n.doc.id === 'charger')!;
     point.renew();
     point.set(values);
@@ -129,7 +129,7 @@ describe('figures told of all states, or of the start', () => {
     { id: 'buck', kind: 'buck-converter', given: { outputVoltage: 5 } },
   ])('a surge behind a $kind arrives at the input, and moves with what surges', (middle) => {
     const { wiring, nodes } = settledBoard(board(passing(middle)));
-    const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12 });
+    const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12, averages: 3 });
     const adapter = nodes.find((n) => n.doc.id === 'in')!;
     const at = (surge: number) => {
       point.renew();

@@ -129,10 +129,11 @@ export interface Placed {
   value: number;
 }
 
-/** How close two rounds have to agree, and how many there may be. */
+/** How close two rounds have to agree, how many there may be, and how often what is told of all states together is worked out again where signals moved it. */
 export interface Agreement {
   rounds: number;
   relative: number;
+  averages: number;
 }
 
 /** Where in its range a store of energy stands: its voltage wanders between full and empty, and is no tolerance. */
@@ -222,8 +223,18 @@ export class BoardPoint {
     if (charge !== this.#charge) for (const cell of this.cells) cell.version++;
     this.#charge = charge;
     for (const cell of this.cells) cell.node.pointwise = true;
-    for (let again = 0; again < 3; again++) {
+    let averaged = Number(this.#drainedAt === charge);
+    for (;;) {
+      const disturbed = this.#settle(state);
+      if (!this.#drains.length || (averaged > 0 && !(disturbed && averaged < this.agreement.averages))) return;
       this.#average();
+      averaged++;
+    }
+  }
+
+  /** Rails, then signals, and rails again where signals moved them; whether they did. */
+  #settle(state: StateId): boolean {
+    for (let again = 0; again < 3; again++) {
       this.#rails(state);
       let disturbed = false;
       for (const cell of this.cells) {
@@ -238,15 +249,14 @@ export class BoardPoint {
         for (const carry of cell.asked) carry(state);
         disturbed ||= cell.stale;
       }
-      if (!disturbed) return;
-      this.#drainedAt = null;
+      if (!disturbed) return again > 0;
     }
     for (const cell of this.cells) if (cell.stale) cell.evaluate();
+    return true;
   }
 
   /** What batteries give on average, state by state. */
   #average(): void {
-    if (!this.#drains.length || this.#drainedAt === this.#charge) return;
     const means = this.#drains.map(() => 0);
     for (const state of STATE_IDS) {
       if (!this.#drains.some((d) => d.shares[state] > 0)) continue;

@@ -30,7 +30,7 @@ export interface StatePower {
 }
 
 /** Power in equals power out to the last digit shown. */
-const AGREEMENT = { rounds: 60, relative: 1e-12 };
+const AGREEMENT = { rounds: 60, relative: 1e-12, averages: 3 };
 
 /**
  * Solves the board in each state at nominal values: voltages down, currents up, until settled. Power in equals power used

@@ -6,7 +6,7 @@ import type { BoardDoc } from './document.ts';
 import { BoardPoint, type Placed } from './point.ts';
 import { settledBoard } from './settle.ts';
 
-const AGREEMENT = { rounds: 60, relative: 1e-12 };
+const AGREEMENT = { rounds: 60, relative: 1e-12, averages: 3 };
 
 function pointOf(doc: BoardDoc): BoardPoint {
   const { wiring, nodes } = settledBoard(doc);

@@ -160,8 +160,8 @@ export interface OutcomeDef {
   hidden?: true;
   /** A text or yes/no result. */
   text?: boolean;
-  /** It costs more than the rest and is worked out where it is read: see `lately`. */
-  late?: true;
+  /** It costs more than the rest and is worked out where it is read: see `lately`. Of random boards only where it is `listed`, or a check reads it. */
+  late?: true | 'listed';
 }
 /** Outcomes that are listed, by name. */
 export const listed = (outcomes: Readonly<Record<string, OutcomeDef>>): [name: string, def: OutcomeDef][] =>

@@ -94,10 +94,10 @@ export const batteryCharger = defineKind({
       unit: 's',
       title: 'charge time',
       doc: 'until it terminates; null when it cannot',
-      late: true,
+      late: 'listed',
       inside: { inputs: ['parts.U1.floatVoltage'], samples: 5 },
     },
-    chargeTime90: { unit: 's', title: 'charge time to 90 %', late: true },
+    chargeTime90: { unit: 's', title: 'charge time to 90 %', late: 'listed' },
   },
   size: (s, x) => {
     if (!s.open('R1')) return [];
