@@ -73,4 +73,13 @@ export function bus({ given: g, parts }: AnyInputs) {
 export const each = (rows: readonly Row[]): Addressed[] =>
   rows.flatMap((d) => Array.from({ length: d.count ?? 1 }, (_, i) => ({ name: (d.count ?? 1) > 1 ? `${d.name} ${i + 1}` : d.name, options: d.addresses })));
 
-export const unassignedOf = (rows: readonly Row[]): number => assignAddresses(each(rows)).filter((a) => a === null).length;
+const assigned = new WeakMap<readonly Row[], { counts: readonly (number | undefined)[]; left: number }>();
+
+/** How many devices are left without an address. Every corner of a stage asks with the same rows, of which only counts may move. */
+export function unassignedOf(rows: readonly Row[]): number {
+  const known = assigned.get(rows);
+  if (known?.counts.every((count, i) => count === rows[i]!.count)) return known.left;
+  const left = assignAddresses(each(rows)).filter((a) => a === null).length;
+  assigned.set(rows, { counts: rows.map((d) => d.count), left });
+  return left;
+}

@@ -108,8 +108,10 @@ export type ChemistryId = keyof typeof CHEMISTRIES;
 function along(xs: readonly number[], ys: readonly number[], x: number): number {
   if (x <= xs[0]!) return ys[0]!;
   for (let i = 1; i < xs.length; i++) {
-    const [x0, x1] = [xs[i - 1]!, xs[i]!];
-    if (x <= x1) return ys[i - 1]! + ((ys[i]! - ys[i - 1]!) * (x - x0)) / (x1 - x0);
+    const x1 = xs[i]!;
+    if (!(x <= x1)) continue;
+    const x0 = xs[i - 1]!;
+    return ys[i - 1]! + ((ys[i]! - ys[i - 1]!) * (x - x0)) / (x1 - x0);
   }
   return ys.at(-1)!;
 }
@@ -134,6 +136,16 @@ export function chargeAt(c: Chemistry, volts: number): number | null {
 
 /** Straight pieces of the rest-voltage curve between two states of charge. */
 export function pieces(c: Chemistry, from: number, to: number): { s0: number; s1: number; v0: number; v1: number }[] {
-  const marks = [from, ...TENTHS.filter((s) => s > from && s < to), to];
-  return marks.slice(1).map((s1, i) => ({ s0: marks[i]!, s1, v0: restVoltage(c, marks[i]!), v1: restVoltage(c, s1) }));
+  const found: ReturnType<typeof pieces> = [];
+  let s0 = from;
+  let v0 = restVoltage(c, from);
+  const until = (s1: number): void => {
+    const v1 = restVoltage(c, s1);
+    found.push({ s0, s1, v0, v1 });
+    s0 = s1;
+    v0 = v1;
+  };
+  for (const s of TENTHS) if (s > from && s < to) until(s);
+  until(to);
+  return found;
 }

@@ -45,6 +45,9 @@ export function wilson(passed: number, runs: number): { yield: number; low: numb
   return { yield: p, low: Math.max(0, middle - half), high: Math.min(1, middle + half) };
 }
 
+/** Relative: less is rounding. */
+const STILL = 1e-13;
+
 /** Squared correlation: the share of an outcome's variance that a straight line in one input explains. Runs without a value are left out. */
 export function explained(input: Float64Array, outcome: Float64Array): number {
   const n = input.length;
@@ -70,7 +73,8 @@ export function explained(input: Float64Array, outcome: Float64Array): number {
         );
   }
   const [vx, vy] = [sxx - (sx * sx) / n, syy - (sy * sy) / n];
-  if (!(vx > 0) || !(vy > 0)) return 0;
+  // What moves by its last digits only is explained by nothing.
+  if (!(vx > 0) || !(vy > n * (STILL * y0) ** 2)) return 0;
   return (sxy - (sx * sy) / n) ** 2 / (vx * vy);
 }
 

@@ -8,7 +8,7 @@ import type { Given, OutcomeDef } from '../../../stage/data.ts';
 import { choice, num, openOhms } from '../../../stage/fields.ts';
 import { lately } from '../../../stage/late.ts';
 import { checks } from './checks.ts';
-import { bandwidthOf, Cascade, GRID } from './laws.ts';
+import { bandwidthOf, Cascade, GRID, type Section } from './laws.ts';
 import { hasPart, orderly, RESPONSES, SECTIONS, targetsOf, type SectionNumber } from './layout.ts';
 import { size } from './sizing.ts';
 
@@ -209,14 +209,16 @@ export const activeFilter = defineKind({
   size,
   evaluate: (x, env) => {
     const { given: g, parts } = x;
-    const cascade = new Cascade(x, env.nominal.given);
+    // Asked by the inputs themselves: a copy would be asked anew every time.
+    const cascade = new Cascade(x, env.nominal.given, targetsOf(g));
     const all = cascade.sections;
-    const [R, C] = (['R', 'C'] as const).map((letter) => all.flatMap((s) => s[letter].filter((v) => v > 0)));
+    let needed = 0;
+    for (const s of all) needed = Math.max(needed, bandwidthOf(s, g.shape));
     return late(cascade, {
       sections: all.length,
-      gainBandwidthNeeded: g.gainBandwidthFactor * Math.max(...all.map((s) => bandwidthOf(s, g.shape))),
-      resistorSpread: Math.max(...R!) / Math.min(...R!),
-      capacitorSpread: Math.max(...C!) / Math.min(...C!),
+      gainBandwidthNeeded: g.gainBandwidthFactor * needed,
+      resistorSpread: spreadOf(all, 'R'),
+      capacitorSpread: spreadOf(all, 'C'),
       supplyCurrent: all.length * parts.U1.quiescentCurrent,
     });
   },
@@ -255,6 +257,18 @@ export const activeFilter = defineKind({
   ],
   cautions: ['Sections of high quality ring when they are switched on: mute outputs that drive loudspeakers.'],
 });
+
+/** Largest over smallest of the parts of all sections. */
+function spreadOf(all: readonly Section[], letter: 'R' | 'C'): number {
+  let [least, most] = [Infinity, -Infinity];
+  for (const s of all)
+    for (const v of s[letter]) {
+      if (!(v > 0)) continue;
+      least = Math.min(least, v);
+      most = Math.max(most, v);
+    }
+  return most / least;
+}
 
 /** What the first part of the first section loads its source with, where it does at low frequency. */
 function inputOf<T>(g: Given, of: (slot: string) => T | null): T | null {

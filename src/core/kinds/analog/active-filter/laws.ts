@@ -8,7 +8,7 @@ import { densityAt, noiseAt, rippleAt } from '../../../models/filter-stage.ts';
 import { halfPowerRatio, passbandRise, shapeAt, type Shape, type Target } from '../../../models/prototype.ts';
 import { toDb } from '../../../physics/network.ts';
 import type { AnyInputs, Given } from '../../../stage/data.ts';
-import { circuitOf, passband, shapeOf, slotsOf, targetsOf, type Circuit } from './layout.ts';
+import { circuitOf, passband, SECTIONS, shapeOf, slotsOf, targetsOf, type Circuit } from './layout.ts';
 
 /** A section as its parts make it. */
 export interface Section {
@@ -28,16 +28,26 @@ export interface Section {
 export const GRID = 31;
 const PEAK_POINTS = 25;
 
+/** Names of the parts by letter, section and place. */
+const named = (letter: 'R' | 'C') => SECTIONS.map((n) => [0, 1, 2, 3, 4].map((place) => `${letter}${n}${place}`));
+const NAMES = { R: named('R'), C: named('C') };
+
+function valuesOf(parts: AnyInputs, names: readonly string[], places: readonly number[]): number[] {
+  const values = [0, 0, 0, 0, 0];
+  for (const place of places) values[place] = (parts[names[place]!]?.value as number | null | undefined) ?? 0;
+  return values;
+}
+
 /** Frequency, quality and gain of each section from its parts, op amps ideal, the source's resistance in the first. // [Sallen], [Zverev] */
 export function sections({ given: g, parts }: AnyInputs, targets = targetsOf(g)): Section[] {
   return targets.map((target, i) => {
     const circuit = circuitOf(g, target);
     const slots = slotsOf(circuit, g.shape);
-    const read = (letter: 'R' | 'C') =>
-      [0, 1, 2, 3, 4].map((place) => (slots[letter].includes(place) ? ((parts[`${letter}${i + 1}${place}`]?.value as number | null) ?? 0) : 0));
-    const [R, C] = [read('R'), read('C')];
+    const R = valuesOf(parts, NAMES.R[i]!, slots.R);
+    const C = valuesOf(parts, NAMES.C[i]!, slots.C);
     const source = i === 0 && g.shape !== 'highpass' ? g.sourceResistance : 0;
-    return { circuit, R, C, ...natural(circuit, g.shape, R, C, source) };
+    const { k, frequency, quality, gain } = natural(circuit, g.shape, R, C, source);
+    return { circuit, R, C, k, frequency, quality, gain };
   });
 }
 
@@ -202,8 +212,7 @@ export class Cascade {
   /** What each section should be. */
   readonly targets: readonly Target[];
   readonly sections: Section[];
-  readonly #shape: Shape;
-  readonly #passband: readonly [number, number];
+  #shaped: Shape | null = null;
   readonly #g: Given & Record<string, number>;
   readonly #u: Record<string, number>;
   readonly #carried: {
@@ -219,17 +228,22 @@ export class Cascade {
   #kept: Made | null = null;
 
   /** @param design the givens as designed: what the shape is held against does not move with their spread */
-  constructor(x: AnyInputs, design: AnyInputs = x.given) {
+  constructor(x: AnyInputs, design: AnyInputs = x.given, targets = targetsOf(x.given)) {
     // Taken over: the inputs move while a figure waits to be asked for.
     this.#g = { ...x.given };
     this.#u = { ...x.parts.U1 };
     this.#carried = { ...x.carried };
     this.#ambient = x.ambient;
-    this.targets = targetsOf(this.#g);
+    this.targets = targets;
     this.sections = sections(x, this.targets);
-    this.#shape = shapeOf(design);
-    this.#passband = passband(design);
     this.#design = design;
+  }
+
+  get #shape(): Shape {
+    return (this.#shaped ??= shapeOf(this.#design));
+  }
+  get #passband(): readonly [number, number] {
+    return passband(this.#design);
   }
 
   /** Looked up when the first figure is asked for: most corners want none. */

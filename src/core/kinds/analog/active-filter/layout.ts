@@ -21,10 +21,30 @@ export function shapeOf(g: Given): Shape {
   };
 }
 
-/** What each section should be, in the order they stand in. */
+const asked = new WeakMap<Given, { shape: Shape; order: unknown; targets: readonly Target[] }>();
+
+/** What each section should be, in the order they stand in. Every corner of a stage asks with the same givens, which hardly ever move. */
 export function targetsOf(g: Given): readonly Target[] {
-  const sections = sectionsOf(shapeOf(g));
-  return g.sectionOrder === 'high-q-first' ? [...sections].reverse() : sections;
+  const known = asked.get(g);
+  if (known && stands(known.shape, g) && known.order === g.sectionOrder) return known.targets;
+  const shape = shapeOf(g);
+  const sections = sectionsOf(shape);
+  const targets = g.sectionOrder === 'high-q-first' ? [...sections].reverse() : sections;
+  asked.set(g, { shape, order: g.sectionOrder, targets });
+  return targets;
+}
+
+/** Whether it is still the prototype asked for. */
+function stands(s: Shape, g: Given): boolean {
+  const band = g.shape === 'bandpass';
+  return (
+    s.shape === g.shape &&
+    s.response === g.response &&
+    s.order === (band ? (g.order as number) / 2 : g.order) &&
+    s.ripple === g.ripple &&
+    s.frequency === (band ? g.centreFrequency : g.cutoffFrequency) &&
+    s.bandwidth === g.bandwidth
+  );
 }
 
 /** Edges of the passband, Hz; infinity above a high-pass. */
@@ -43,12 +63,17 @@ export const circuitOf = (g: Given, target: Target): Circuit =>
         ? 'equal'
         : 'unity';
 
+const SLOTS = {
+  first: { R: [1], C: [1] },
+  unity: { R: [1, 2], C: [1, 2] },
+  equal: { R: [1, 2, 3, 4], C: [1, 2] },
+  feedback: { R: [1, 2, 3], C: [1, 2] },
+  high: { R: [1, 2], C: [1, 2, 3] },
+} as const;
+
 /** Resistors and capacitors of a section, by their places. */
 export function slotsOf(circuit: Circuit, shape: unknown): { R: readonly number[]; C: readonly number[] } {
-  if (circuit === 'first') return { R: [1], C: [1] };
-  if (circuit === 'unity') return { R: [1, 2], C: [1, 2] };
-  if (circuit === 'equal') return { R: [1, 2, 3, 4], C: [1, 2] };
-  return shape === 'highpass' ? { R: [1, 2], C: [1, 2, 3] } : { R: [1, 2, 3], C: [1, 2] };
+  return SLOTS[circuit === 'feedback' && shape === 'highpass' ? 'high' : circuit];
 }
 
 /** Whether a choice of order makes sections at all; what does not is refused. */

@@ -43,13 +43,16 @@ function hours(x: AnyInputs, c: Chemistry, charge: number, low: number, high: nu
   if (high <= low) return 0;
   if (g.loadType === 'constant-current') return (charge * (high - low)) / (mean + leak);
   const power = mean * g.series * c.nominal;
-  return pieces(c, low, high).reduce((sum, { s0, s1, v0, v1 }) => {
-    const [a, b] = [g.series * v0, g.series * v1];
-    if (leak === 0) return sum + (charge * (s1 - s0) * (a + b)) / 2 / power;
+  let sum = 0;
+  for (const { s0, s1, v0, v1 } of pieces(c, low, high)) {
+    const a = g.series * v0;
+    const b = g.series * v1;
     const slope = (b - a) / (s1 - s0);
-    if (Math.abs(slope) < 1e-12) return sum + (charge * (s1 - s0) * a) / (power + leak * a);
-    return sum + (charge / slope) * ((b - a) / leak - (power / leak ** 2) * Math.log((power + leak * b) / (power + leak * a)));
-  }, 0);
+    if (leak === 0) sum += (charge * (s1 - s0) * (a + b)) / 2 / power;
+    else if (Math.abs(slope) < 1e-12) sum += (charge * (s1 - s0) * a) / (power + leak * a);
+    else sum += (charge / slope) * ((b - a) / leak - (power / leak ** 2) * Math.log((power + leak * b) / (power + leak * a)));
+  }
+  return sum;
 }
 
 export function pack(x: AnyInputs) {
@@ -71,29 +74,20 @@ export function pack(x: AnyInputs) {
   return { c, ohms, i, empty, sag, rate, charge, selfDischarge, cutoff, low, leak, time };
 }
 
-export const runTime = (x: AnyInputs): Value => {
-  const p = pack(x);
-  return p.low === null ? 0 : p.time(p.low, x.given.fullness);
-};
-export const usable = (x: AnyInputs): Value => {
-  const p = pack(x);
-  return p.low === null ? 0 : p.charge * (x.given.fullness - p.low);
-};
-export const energy = (x: AnyInputs): Value => {
-  const p = pack(x);
+export const runTime = (x: AnyInputs, p = pack(x)): Value => (p.low === null ? 0 : p.time(p.low, x.given.fullness));
+export const usable = (x: AnyInputs, p = pack(x)): Value => (p.low === null ? 0 : p.charge * (x.given.fullness - p.low));
+export const energy = (x: AnyInputs, p = pack(x)): Value => {
   if (p.low === null) return 0;
   return p.charge * x.given.series * pieces(p.c, p.low, x.given.fullness).reduce((sum, k) => sum + (k.s1 - k.s0) * ((k.v0 + k.v1) / 2), 0);
 };
-export const thresholdCharge = (x: AnyInputs): Value => {
+export const thresholdCharge = (x: AnyInputs, p = pack(x)): Value => {
   const { given: g } = x;
   if (g.lowBatteryThreshold === null) return NO_THRESHOLD;
-  const p = pack(x);
   return chargeAt(p.c, (g.lowBatteryThreshold + (g.loadCurrentTypical + p.i.overhead) * p.ohms) / g.series) ?? TOO_HIGH;
 };
-export const reserve = (x: AnyInputs): Value => {
-  const at = thresholdCharge(x);
+export const reserve = (x: AnyInputs, p = pack(x)): Value => {
+  const at = thresholdCharge(x, p);
   if (isAbsent(at)) return at;
-  const p = pack(x);
   return p.low === null ? 0 : p.time(p.low, Math.max(p.low, at));
 };
 export const COLD = ['ambient'];

@@ -60,7 +60,7 @@ export const enclosureThermal = defineKind({
   evaluate: ({ given: g, ambient }) => {
     const watts = g.totalDissipation + g.solarPower;
     const now = balance(g, watts, ambient);
-    const sealed = balance({ ...g, style: 'sealed' }, watts, ambient);
+    const sealed = g.style === 'sealed' ? now : balance({ ...g, style: 'sealed' }, watts, ambient);
     const localRise = g.hotPower * NEAR[g.sensitivePosition] * Math.min(1, 0.01 / g.sensitiveDistance);
     return {
       insideTemperature: now ? now.inside : TOO_HOT,
