@@ -155,7 +155,7 @@ try {
   row(`reading a file of a million samples, ${(samples.length / 2 ** 20).toFixed(0)} MB`, ms(await median(() => core.readSamples(samples), 3, 1)));
   const recording = core.readSamples(samples);
   row('  measuring a channel of it, spectrum and all', ms(await median(() => core.measureSamples(recording), 3, 1)), 'both wanted: 1 s');
-  const hive = core.readBoard(readFileSync(join(root, 'demo/hive-listener.draft.json'), 'utf8')).doc;
+  const hive = core.readBoard(readFileSync(join(root, 'demo/hive-listener.draft.json'), 'utf8')).value;
   row(
     `solving all ${await core.explainAll(hive)} single faults of ${hive.stages.length} stages`,
     ms(await median(() => core.explainAll(hive), 3, 1)),

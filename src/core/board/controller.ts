@@ -4,7 +4,8 @@ import { toRange, type Range } from '../quantity/uncertain.ts';
 import type { PinUse } from '../stage/contract.ts';
 import type { BoardDoc, ControllerDoc } from './document.ts';
 import { seen } from './links.ts';
-import type { Link, StageNode } from './node.ts';
+import type { Link } from './link.ts';
+import type { StageNode } from './node.ts';
 import type { Summed } from './summed.ts';
 import type { Finding, Rail, Wiring } from './wiring.ts';
 

@@ -202,13 +202,14 @@ export const timesOf = (doc: BoardDoc, stage: Pick<StageDoc, 'module'>): number 
 export const currencyOf = (doc: BoardDoc): string => doc.brief?.currency ?? 'EUR';
 
 /** Shares of time by state; everything in `typical` when the board lists none. */
-export function sharesOf(doc: BoardDoc): Readonly<Record<StateId, number>> {
-  const known = shared.get(doc);
+export function sharesOf({ states }: BoardDoc): Readonly<Record<StateId, number>> {
+  const known = shared.get(states ?? NO_STATES);
   if (known) return known;
   const shares = Object.fromEntries(STATE_IDS.map((s) => [s, 0])) as Record<StateId, number>;
-  if (!doc.states?.length) shares.typical = 1;
-  for (const s of doc.states ?? []) shares[s.id] = s.share;
-  shared.set(doc, shares);
+  if (!states?.length) shares.typical = 1;
+  for (const s of states ?? []) shares[s.id] = s.share;
+  shared.set(states ?? NO_STATES, shares);
   return shares;
 }
-const shared = new WeakMap<BoardDoc, Readonly<Record<StateId, number>>>();
+const NO_STATES: NonNullable<BoardDoc['states']> = [];
+const shared = new WeakMap<NonNullable<BoardDoc['states']>, Readonly<Record<StateId, number>>>();

@@ -12,7 +12,8 @@ import { exactly, hasSpread, mirrored, toRange, type Range, type Uncertain } fro
 import { equal } from './changes.ts';
 import { ambientOf, comfortOf, deratingOf, sameAround, sharesOf, type BoardDoc, type StageDoc } from './document.ts';
 import { heatPaths, type HeatPath } from './heat.ts';
-import type { Link, StageNode, Wishes } from './node.ts';
+import type { Link } from './link.ts';
+import type { StageNode, Wishes } from './node.ts';
 import { curesOf } from './remedies.ts';
 import { powerByState, type StatePower } from './power.ts';
 import { isLimit, RAIL_LINKS, read, seen, SIGNAL_LINKS } from './links.ts';

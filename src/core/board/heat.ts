@@ -1,8 +1,11 @@
 import { isAbsent } from '../math/absent.ts';
 import { STATE_IDS, type StateId, type WarmDevice } from '../stage/contract.ts';
+import type { AnyInputs } from '../stage/data.ts';
 import { exactly, scaleRange, type Range } from '../quantity/uncertain.ts';
 import type { Results, Study } from '../tolerance/study.ts';
-import { AMBIENT, rangeOf, type Link, type StageNode } from './node.ts';
+import { rangeOf, type Laid } from './laid.ts';
+import { AMBIENT, type Link } from './link.ts';
+import type { StageNode } from './node.ts';
 import { copiesBefore, modulesBefore, type Wiring } from './wiring.ts';
 
 /**
@@ -19,23 +22,26 @@ export const finite = (results: Results, late: ReadonlySet<string>): Record<stri
     },
   }) as Record<string, number>;
 
+/** Whose heat it is. */
+type Heated = Pick<StageNode, 'kind' | 'copies' | 'times' | 'dead'>;
+
 /** Heat of all copies of a stage by place, on the whole board, W, with its inputs as they stand and the results that are finite. */
-export function heatByPlace(node: StageNode, results: Record<string, number>, state: StateId): [place: string, watts: number][] {
+export function heatByPlace(node: Heated, x: AnyInputs, results: Record<string, number>, state: StateId): [place: string, watts: number][] {
   const all: [string, number][] = [];
-  eachPlace(node, results, state, (place, watts) => all.push([place, watts]));
+  eachPlace(node, x, results, state, (place, watts) => all.push([place, watts]));
   return all;
 }
 
-function eachPlace(node: StageNode, results: Record<string, number>, state: StateId, take: (place: string, watts: number) => void): void {
+function eachPlace(node: Heated, x: AnyInputs, results: Record<string, number>, state: StateId, take: (place: string, watts: number) => void): void {
   if (node.dead || !node.kind.heat) return;
-  const places = node.kind.heat(node.inputs.x, results, state, node.copies);
+  const places = node.kind.heat(x, results, state, node.copies);
   for (const place in places) if (Number.isFinite(places[place])) take(place, places[place]! * node.copies * node.times);
 }
 
 /** Heat of all copies of a stage in a state, W. A stage outside its region cannot cool anything. */
-export function heatOf(node: StageNode, results: Record<string, number>, state: StateId): number {
+export function heatOf(node: Heated, x: AnyInputs, results: Record<string, number>, state: StateId): number {
   let sum = 0;
-  eachPlace(node, results, state, (_, watts) => (sum += Math.max(0, watts)));
+  eachPlace(node, x, results, state, (_, watts) => (sum += Math.max(0, watts)));
   return sum;
 }
 
@@ -60,11 +66,11 @@ const LEAST_HEAT = 'heat, least';
 const MOST_HEAT = 'heat, most';
 
 /** Heat of all copies among the results of a stage: in the typical state, the coolest and the hottest, W. */
-function heats(node: StageNode, results: Results): Results {
+function heats(node: Laid, results: Results): Results {
   const found = finite(results, node.late);
   let [least, most, usual] = [Infinity, -Infinity, 0];
   for (const state of STATE_IDS) {
-    const watts = heatOf(node, found, state);
+    const watts = heatOf(node, node.inputs.x, found, state);
     if (watts < least) least = watts;
     if (watts > most) most = watts;
     if (state === 'typical') usual = watts;

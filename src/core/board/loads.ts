@@ -3,7 +3,8 @@ import { STATE_IDS, type RailMeaning, type RailPort, type StateId } from '../sta
 import { addRanges, exactly, mirrored, scaleRange, type Range } from '../quantity/uncertain.ts';
 import { sharesOf } from './document.ts';
 import { RAIL_LINKS, read, repeated, seen, withTyped } from './links.ts';
-import type { Link, Load, StageNode } from './node.ts';
+import type { Link, Load } from './link.ts';
+import type { StageNode } from './node.ts';
 import { copiesBefore, modulesBefore, type Rail, type Tap, type Wiring } from './wiring.ts';
 
 // What a rail carries upwards: the currents of all that hangs on it, and what it asks of its source.

@@ -1,12 +1,15 @@
 import { railPorts, signalPorts } from '../stage/ports.ts';
 import { isAbsent } from '../math/absent.ts';
 import { STATE_IDS, type OutcomeDef, type RailMeaning, type RailPort, type Ref, type SignalDown, type SignalPort, type StateId } from '../stage/contract.ts';
-import { AtPoint } from '../stage/judged.ts';
+import { AtPoint, type AnyInputs } from '../stage/judged.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
 import { finite, heatOf } from './heat.ts';
 import { beside, RAIL_LINKS, read, repeated, SIGNAL_LINKS, typedIn, type Carried } from './links.ts';
 import { drainShares, keepsPower, provided, timesAsked, timesSurging } from './loads.ts';
-import { AMBIENT, type StageNode } from './node.ts';
+import { nothingOf } from './laid.ts';
+import { AMBIENT } from './link.ts';
+import type { StageNode } from './node.ts';
+import { stageInputs, type StageInputs } from './stage-inputs.ts';
 import { BRINGS, carrying, fallOf } from './signals.ts';
 import { numeric, type Results } from '../tolerance/study.ts';
 import { belowGround } from './below-ground.ts';
@@ -45,9 +48,25 @@ export class Cell {
   #heatAt = -1;
   #heatIn: StateId | null = null;
 
-  constructor(readonly node: StageNode) {
+  readonly x: AnyInputs;
+  readonly #nothing: Results | null;
+
+  constructor(
+    readonly node: StageNode,
+    /** Its own, to be moved about. */
+    readonly inputs: StageInputs,
+  ) {
+    this.x = inputs.x;
+    this.#nothing = node.dead && nothingOf(node.kind, node.dead);
     this.powers = node.kind.shelter !== undefined || railPorts(node.kind).some(([, p]) => p.role === 'provides' || p.draws !== undefined);
-    this.#judged = new AtPoint(node.inputs.x, node.judged.env, (name) => node.derived(name), node.dead);
+    this.#judged = new AtPoint(this.x, node.judged.env, (name) => node.derived(name), node.dead);
+  }
+
+  /** Results where its inputs stand. */
+  #here(): Results {
+    if (this.#nothing) return this.#nothing;
+    this.inputs.prepare();
+    return this.node.kind.evaluate(this.x, this.node.judged.env as never) as Results;
   }
 
   /** The stage at this very point, as checks and ports read it. */
@@ -77,7 +96,7 @@ export class Cell {
   heat(state: StateId): number {
     if (this.#heatAt !== this.version || this.#heatIn !== state) {
       [this.#heatAt, this.#heatIn] = [this.version, state];
-      this.#heat = heatOf(this.node, finite(this.o, this.node.late), state);
+      this.#heat = heatOf(this.node, this.x, finite(this.o, this.node.late), state);
     }
     return this.#heat;
   }
@@ -88,7 +107,7 @@ export class Cell {
     const where = load === undefined ? {} : this.holder(load);
     const usual = where[load!];
     if (load !== undefined) where[load] = amps;
-    const drawn = numeric(load === undefined ? this.o[port.draws] : this.node.judged.study.here()[port.draws]);
+    const drawn = numeric(load === undefined ? this.o[port.draws] : this.#here()[port.draws]);
     if (load !== undefined) where[load] = usual;
     const one = isAbsent(drawn) ? drawn.stand : drawn;
     return one === undefined ? null : one * (port.copiesCounted ? 1 : this.node.copies);
@@ -102,20 +121,20 @@ export class Cell {
     this.stale = false;
     this.evaluated = true;
     this.version++;
-    this.o = this.node.judged.study.here();
+    this.o = this.#here();
   }
 
   /** Whether it can move a rail: the others need no look until the rails stand. */
   readonly powers: boolean;
 
   holder(field: string): Holder {
-    const x = this.node.inputs.x;
+    const { x } = this;
     return field in x.given ? x.given : x.carried;
   }
 
   /** Where a link's value is kept: the air around the stage, a parameter of a part, or a field. */
   place(link: string): { where: Holder; field: string } {
-    const x = this.node.inputs.x;
+    const { x } = this;
     if (link === AMBIENT) return { where: x, field: AMBIENT };
     const [slot, param] = link.split('.') as [string, string | undefined];
     return param === undefined ? { where: this.holder(link), field: link } : { where: x.parts[slot], field: param };
@@ -159,7 +178,13 @@ export class BoardPoint {
     private readonly agreement: Agreement,
     signals = true,
   ) {
-    this.cells = wiring.order.map((node) => new Cell(node));
+    // Stages that stand alike share their inputs: one of them may move those, the others have their own.
+    const taken = new Set<StageInputs>();
+    this.cells = wiring.order.map((node) => {
+      const own = taken.has(node.inputs) ? stageInputs(node.kind, node.doc, node.links, node.ambient, node.chosen) : node.inputs;
+      taken.add(own);
+      return new Cell(node, own);
+    });
     this.#of = new Map(this.cells.map((c) => [c.node, c]));
     this.#powering = this.cells.filter((c) => c.powers);
     for (const cell of this.cells) {
@@ -192,7 +217,7 @@ export class BoardPoint {
     for (const p of this.#placed.reverse()) [p.where[p.field], p.cell.held] = [p.was, []];
     this.#placed.length = 0;
     for (const u of this.#usual) u.where[u.field] = u.value;
-    for (const cell of this.cells) [cell.stale, cell.node.pointwise] = [true, false];
+    for (const cell of this.cells) cell.stale = true;
     this.#drainedAt = null;
   }
 
@@ -222,7 +247,6 @@ export class BoardPoint {
   solve(state: StateId, charge: Charge = 'nominal'): void {
     if (charge !== this.#charge) for (const cell of this.cells) cell.version++;
     this.#charge = charge;
-    for (const cell of this.cells) cell.node.pointwise = true;
     let averaged = Number(this.#drainedAt === charge);
     for (;;) {
       const disturbed = this.#settle(state);
@@ -460,7 +484,7 @@ export class BoardPoint {
           });
         } else {
           const devices = inside.flatMap((m) => Array.from({ length: copiesBefore(m.node, cell.node) }, () => m)).slice(0, links.slots.length);
-          cell.up.push(() => devices.forEach((m, i) => this.#put(cell, cell.node.inputs.x.parts[links.slots[i]!], 'dissipation', m.watts())));
+          cell.up.push(() => devices.forEach((m, i) => this.#put(cell, cell.x.parts[links.slots[i]!], 'dissipation', m.watts())));
         }
       } else if (members.includes(cell.node) && cell.node.links.has(links.link === 'inside' ? AMBIENT : (sinkOf(cell.node) ?? ''))) {
         const above = this.cell(shelter);
@@ -474,7 +498,7 @@ export class BoardPoint {
           if (value === null) return;
           const watts = cell.watts();
           if (links.link === 'inside') this.#put(cell, where, field, value);
-          else if (watts > 0) this.#put(cell, where, field, Math.max((value - (above.node.inputs.x.ambient as number)) / watts, 1e-6));
+          else if (watts > 0) this.#put(cell, where, field, Math.max((value - (above.x.ambient as number)) / watts, 1e-6));
         });
       }
     }
@@ -518,8 +542,8 @@ export class BoardPoint {
       if (known === from.version) return;
       known = from.version;
       const incoming = { ...from.incoming };
-      const { inputs, judged } = from.node;
-      const falls = (f: number) => fallOf(incoming, out, inputs.x, judged.env, f);
+      const { x, node } = from;
+      const falls = (f: number) => fallOf(incoming, out, x, node.judged.env, f);
       const down = carrying(out.down!(from.judged, incoming), (f) => exactly(falls(f.nominal)), falls);
       cell.incoming[port] = down;
       cell.version++;
@@ -574,7 +598,7 @@ function reader(cell: Cell, name: string): () => number | null {
   const derived = cell.node.derived(name);
   if (fromOthers(derived)) return () => cell.judged.nominal(name);
   const ref = derived && 'nominalOf' in derived ? derived.nominalOf : name;
-  const x = cell.node.inputs.x;
+  const { x } = cell;
   const dot = ref.indexOf('.');
   const [where, key]: [Holder | undefined, string] = dot < 0 ? [cell.holder(ref), ref] : [x.parts[ref.slice(0, dot)], ref.slice(dot + 1)];
   const held = () => (typeof where?.[key] === 'number' ? where[key] : null);

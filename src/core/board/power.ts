@@ -74,7 +74,7 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
   for (const r of power.rails) for (const c of r.consumers) takenBy.set(c.stage, (takenBy.get(c.stage) ?? 0) + c.power);
   const ownOf = new Map<string | null, StatePower['rails']>();
   for (const r of power.rails) ownOf.set(r.provider, [...(ownOf.get(r.provider) ?? []), r]);
-  for (const { node, o } of point.cells) {
+  for (const { node, o, x } of point.cells) {
     const ports = railPorts(node.kind);
     const provides = ports.some(([, d]) => d.role === 'provides');
     const fed = ports.some(([port, d]) => d.role === 'consumes' && wiring.rails.get(node.doc.rails?.[port] ?? '')?.providers.length);
@@ -82,9 +82,8 @@ function summary(state: StateId, wiring: Wiring, point: BoardPoint): StatePower 
     const given = own.reduce((sum, r) => sum + r.power, 0);
     // What nothing feeds works from what is typed: with a load on its rail it stands for a source that is not on the board.
     if (node.dead || (!fed && !node.kind.source && given === 0)) continue;
-    const { x } = node.inputs;
     const results = finite(o, node.late);
-    const heat = heatByPlace(node, results, state);
+    const heat = heatByPlace(node, x, results, state);
     const loaded = own.some((r) => r.consumers.length);
     const drawn = own.reduce((sum, r) => sum + r.current, 0);
     const taken = takenBy.get(node.doc.id) ?? 0;

@@ -3,7 +3,7 @@ import { holdsAt, type Rules } from '../stage/judge.ts';
 import type { CheckDef, StateId } from '../stage/contract.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import { ambientOf, comfortOf, deratingOf, type BoardDoc } from './document.ts';
-import { AMBIENT } from './node.ts';
+import { AMBIENT } from './link.ts';
 import { BoardPoint, type Cell, type Charge } from './point.ts';
 import { settledBoard } from './settle.ts';
 import { isShared } from './stage-inputs.ts';
@@ -62,15 +62,15 @@ export class Sampler {
   #collect(doc: BoardDoc): void {
     const ambient = ambientOf(doc);
     // What stands in an enclosure follows that one's air.
-    const common = this.cells.filter((c) => c.node.doc.given?.ambient === undefined && !c.node.links.has(AMBIENT)).map((c) => c.node.inputs.x);
+    const common = this.cells.filter((c) => c.node.doc.given?.ambient === undefined && !c.node.links.has(AMBIENT)).map((c) => c.x);
     if (ambient.low !== ambient.high) {
       this.free.push({ stage: null, path: 'ambient', range: ambient });
       this.#set.push((v) => {
         for (const x of common) x.ambient = v;
       });
     }
-    for (const { node } of this.cells) {
-      for (const i of node.inputs.inputs) {
+    for (const { node, inputs } of this.cells) {
+      for (const i of inputs.inputs) {
         const field = i.path.startsWith('given.') ? i.path.slice(6) : /^(carried|parts)[.]/.test(i.path) ? i.path.slice(i.path.indexOf('.') + 1) : null;
         if (field !== null && node.links.has(field)) continue;
         if (i.path === 'ambient' && node.doc.given?.ambient === undefined) continue;

@@ -9,9 +9,12 @@ import { controllerLinks, controllerRail, onController } from './controller.ts';
 import { heatLinks } from './heat.ts';
 import { RAIL_LINKS, seen, withTyped } from './links.ts';
 import { allDrawn, drainOf, loadOf } from './loads.ts';
-import { differ, sameChoice, StageNode, type Link } from './node.ts';
+import { Alike } from './alike.ts';
+import { differ, type Link } from './link.ts';
+import { StageNode } from './node.ts';
 import { arrive, askBack } from './signals.ts';
 import { sizeWell } from './sizing.ts';
+import { sameChoice } from './stage-inputs.ts';
 import { replace, wire, type Rail, type Wiring } from './wiring.ts';
 
 /** Rounds in which links agree. Near the most that a cable can bring they close in slowly; what is in a loop never does. */
@@ -87,6 +90,8 @@ export interface SettledBoard {
    * then sized again where what they have to bear had grown. The last are the nodes.
    */
   passes: StageNode[][];
+  /** What was worked out, for stages that stand alike here or in the next evaluation. */
+  alike: Alike;
 }
 
 /** Sizing one stage moves what others were sized for; so often at most they are looked at again. */
@@ -98,11 +103,13 @@ const PASSES = 3;
  */
 export function* settlingBoard(doc: BoardDoc, before?: SettledBoard): Generator<void, SettledBoard> {
   const same = before && sameAround(before.doc, doc);
+  const alike = same ? before.alike : new Alike();
+  if (same) alike.turn(before.passes.flat());
   const known = (pass: number) => new Map((same ? (before.passes[pass] ?? []) : []).map((n) => [n.doc, n]));
   const roughs = known(0);
   const rough: StageNode[] = [];
   for (const stage of doc.stages) {
-    rough.push(roughs.get(stage)?.again() ?? new StageNode(doc, stage, mustKind(stage.kind)));
+    rough.push(roughs.get(stage)?.again() ?? new StageNode(doc, stage, mustKind(stage.kind), null, { alike }));
     yield;
   }
   const passes = [rough];
@@ -125,7 +132,7 @@ export function* settlingBoard(doc: BoardDoc, before?: SettledBoard): Generator<
     wiring = wire(nodes);
     stands = yield* settling(wiring);
   }
-  return { doc, nodes: passes.at(-1)!, wiring, stands, passes };
+  return { doc, nodes: passes.at(-1)!, wiring, stands, passes, alike };
 }
 
 /** Copies with their open parts sized, sources first, each among those before it as they were sized: what they send is what it is sized for. */

@@ -2,7 +2,8 @@ import { SIGNAL_FIGURES, type SignalDown, type SignalPort } from '../stage/contr
 import type { AnyInputs } from '../stage/data.ts';
 import { addRanges, exactly, type Range } from '../quantity/uncertain.ts';
 import { read, repeated, SIGNAL_LINKS, withTyped } from './links.ts';
-import type { Link, StageNode } from './node.ts';
+import type { Link } from './link.ts';
+import type { StageNode } from './node.ts';
 import { copiesBefore, type Wiring } from './wiring.ts';
 
 // What a signal carries: levels, noise and the path so far downwards, loads and demands upwards.

@@ -49,6 +49,8 @@ export interface Chosen {
   ratings?: Readonly<Record<string, number>>;
 }
 
+export const sameChoice = (a: Chosen | null, b: Chosen | null): boolean => a === b || (!!a && !!b && JSON.stringify(a) === JSON.stringify(b));
+
 export type Links = ReadonlyMap<string, { range: Range | null }>;
 
 /** A field of a kind with what stands there when nobody says anything. */
