@@ -1,5 +1,5 @@
 import { redirect } from '@sveltejs/kit';
-import { z } from 'zod';
+import * as z from 'zod';
 import { forgetTry, signInTries, takeTry, tooMany } from '$lib/server/auth/attempts.ts';
 import { accountsAllowed, benchesAllowed } from '$lib/server/env.ts';
 import { passwordFits, passwordProblem } from '$lib/server/auth/password.ts';

@@ -19,9 +19,10 @@ export interface ThresholdCost {
 /** Costs of every monitor that hangs on a battery. */
 export function thresholdCosts(stages: readonly Summed[]): (ThresholdCost & { stage: Summed; battery: Summed })[] {
   return stages.flatMap((s) => {
+    if (s.kind.id !== 'supply-monitor') return [];
     const rail = s.doc.rails?.in;
     const battery = rail === undefined ? undefined : stages.find((b) => b.kind.lasts && b.doc.rails?.out === rail);
-    if (s.kind.id !== 'supply-monitor' || !battery || battery.judged.dead) return [];
+    if (!battery || battery.judged.dead) return [];
     const g = s.judged.x.given as { lowThreshold: number; calibrated: boolean };
     const cell = battery.judged.x.given as { chemistry: string; series: number };
     const chemistry = CHEMISTRIES[cell.chemistry as ChemistryId];

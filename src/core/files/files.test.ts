@@ -7,7 +7,8 @@ import { board, refusals } from '../testing/boards.ts';
 import { answer } from './answer.ts';
 import { checkBoard, readBoard, writeBoard } from './board-file.ts';
 import { kindsAnswer } from './kinds-answer.ts';
-import { csvReport, curveCsv, markdownReport } from './report.ts';
+import { curveCsv } from './curve-csv.ts';
+import { csvReport, markdownReport } from './report.ts';
 
 const demo = new URL('../../../demo/', import.meta.url).pathname;
 const fixtures = new URL('../../../tests/fixtures/', import.meta.url).pathname;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Column, Field, Kind, PartDef } from '../stage/contract.ts';
 import { KINDS } from '../kinds/all.ts';
 import { SERIES } from '../quantity/preferred.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { PointReading } from '../faults/explain.ts';
 import { pathText, type Issue } from './issues.ts';
 

@@ -10,21 +10,12 @@ import { billOf, type BillOptions } from '../order/bill.ts';
 import { lineText } from '../order/lines.ts';
 import { makerSheet } from '../order/maker.ts';
 import { placesText } from './bill-csv.ts';
-import type { Band } from '../board/curves.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
 import { ambientOf, comfortOf, currencyOf, deratingOf, FLAG_WORDS, methodOf, sharesOf } from '../board/document.ts';
 import { listed } from '../stage/contract.ts';
-import { isCondition, type CheckResult, type Margined } from '../stage/judge.ts';
-import { formatMargin, formatText } from '../quantity/format.ts';
-import type { Unit } from '../quantity/units.ts';
 
-const show = (v: number | null, unit: Unit) => (v === null ? '–' : formatText(v, unit));
-export const marginText = (c: Margined): string => (c.margin === null ? (c.status === 'unknown' ? '?' : '–') : `${formatMargin(c.margin)} %`);
-
-/** Worst value and limit of a check in words; a condition says whether it is met. */
-export const worstText = (c: CheckResult): string =>
-  isCondition(c) ? (c.status === 'ok' ? 'met' : c.status === 'fail' ? 'not met' : 'not known') : show(c.value, c.unit);
-export const limitText = (c: CheckResult): string => (isCondition(c) ? '' : show(c.limit, c.unit));
+import { formatText } from '../quantity/format.ts';
+import { limitText, marginText, shown, worstText } from './check-text.ts';
 
 const SCHOOLS = {
   'extreme-value': 'judged at extreme values',
@@ -48,7 +39,7 @@ export function partRows(s: StageSum): string[][] {
       const slot = p.pieces > 1 ? `${p.slot} ×${p.pieces}` : p.slot;
       if (p.value === null) return [slot, s.doc.parts![p.slot]!.device!, '', 'chosen'];
       const unit = valueUnit(p.def.type);
-      return [slot, show(p.value, unit), p.tolerance ? formatText(p.tolerance, 'ratio') : 'exact', p.sized ? `sized, ${p.series}` : 'chosen'];
+      return [slot, shown(p.value, unit), p.tolerance ? formatText(p.tolerance, 'ratio') : 'exact', p.sized ? `sized, ${p.series}` : 'chosen'];
     });
 }
 
@@ -61,9 +52,9 @@ function stageBlocks(s: StageSum): Block[] {
     return [
       [
         def.title,
-        show(o.nominal, def.unit),
-        show(o.low, def.unit),
-        show(o.high, def.unit),
+        shown(o.nominal, def.unit),
+        shown(o.low, def.unit),
+        shown(o.high, def.unit),
         o.absent && (o.nominal === null || o.low === null || o.high === null) ? o.absent.reason : '',
       ],
     ];
@@ -112,18 +103,18 @@ function resultBlocks(sum: Sum): Block[] {
     ['rail', 'low', 'nominal', 'high', 'ripple', 'asleep', 'typical', 'peak'],
     sum.rails.map((r) => [
       r.name,
-      show(r.voltage.low, 'V'),
-      show(r.voltage.nominal, 'V'),
-      show(r.voltage.high, 'V'),
-      show(r.ripple.high, 'V'),
-      show(r.current.asleep, 'A'),
-      show(r.current.typical, 'A'),
-      show(r.current.peak, 'A'),
+      shown(r.voltage.low, 'V'),
+      shown(r.voltage.nominal, 'V'),
+      shown(r.voltage.high, 'V'),
+      shown(r.ripple.high, 'V'),
+      shown(r.current.asleep, 'A'),
+      shown(r.current.typical, 'A'),
+      shown(r.current.peak, 'A'),
     ]),
   );
   const power = table(
     ['state', 'share of time', 'from the sources', 'reaches the loads', 'lost on the way'],
-    sum.power.map((p) => [p.state, formatText(shares[p.state], 'ratio'), show(p.in, 'W'), show(p.used, 'W'), show(p.lost, 'W')]),
+    sum.power.map((p) => [p.state, formatText(shares[p.state], 'ratio'), shown(p.in, 'W'), shown(p.used, 'W'), shown(p.lost, 'W')]),
   );
   return [
     ...(sum.rails.length ? [heading('Rails'), ...rails] : []),
@@ -132,7 +123,7 @@ function resultBlocks(sum: Sum): Block[] {
           heading('Power'),
           ...power,
           text(
-            `On average ${show(
+            `On average ${shown(
               average(sum, (p) => p.in),
               'W',
             )}.`,
@@ -286,11 +277,4 @@ export function csvReport(sum: Sum): string {
   const head = ['stage', 'title', 'check', 'status', 'severity', 'value', 'limit', 'unit', 'margin'];
   const rows = sum.stages.flatMap((s) => s.checks.map((c) => [s.id, s.title, c.id, c.status, c.severity, c.value, c.limit, c.unit, c.margin]));
   return csvText([head, ...rows]);
-}
-
-/** A curve with its tolerance band as CSV, SI units; empty where a value does not exist. */
-export function curveCsv({ curve, x, low, nominal, high }: Band): string {
-  const y = (end: string) => `${curve.y.label} ${end} (${curve.y.unit})`;
-  const head = [`${curve.x.label} (${curve.x.unit})`, y('low'), y('nominal'), y('high')];
-  return csvText([head, ...x.map((at, i) => [at, low[i] ?? null, nominal[i] ?? null, high[i] ?? null])]);
 }

@@ -1,5 +1,6 @@
 import { signalPorts } from '../stage/ports.ts';
-import { z } from 'zod';
+import * as z from 'zod/mini';
+import en from 'zod/v4/locales/en.js';
 import { CONTROLLER_FIGURES, type ControllerFigure } from '../parts/controllers.ts';
 import { toRange } from '../quantity/uncertain.ts';
 import { FLAG_ANSWERS, FLAG_SORTS, FORMAT, HAZARDS, MOUNTINGS, VERSION } from '../board/document.ts';
@@ -10,22 +11,26 @@ import { fieldIssues, temperatureIssues, uncertainIssues } from './field-value.t
 import { pathText, seen, type Issue } from './issues.ts';
 
 // Zod would otherwise probe `new Function`, which a strict content security policy reports.
-z.config({ jitless: true });
+z.config({ ...en(), jitless: true });
 
-const text = (longest: number) => z.string().max(longest);
-const words = (longest: number) => z.string().trim().min(1, 'must not be empty.').max(longest);
+const text = (longest: number) => z.string().check(z.maxLength(longest));
+const words = (longest: number) => z.string().check(z.trim(), z.minLength(1, 'must not be empty.'), z.maxLength(longest));
+const matching = (pattern: RegExp, expected: string) => z.string().check(z.regex(pattern, expected));
+const list = <T extends z.ZodMiniType>(of: T, most: number) => z.optional(z.array(of).check(z.maxLength(most)));
+const whole = (least: number, most: number) => z.int().check(z.minimum(least), z.maximum(most));
+const between = (least: number, most: number) => z.number().check(z.minimum(least), z.maximum(most));
 /** A name that a signal reference can hold: letters, digits, hyphen, underscore. */
 export const ID = /^[A-Za-z][A-Za-z0-9_-]{0,39}$/;
-const id = z.string().regex(ID, 'expected a letter followed by letters, digits, - or _, at most 40.');
+const id = matching(ID, 'expected a letter followed by letters, digits, - or _, at most 40.');
 // eslint-disable-next-line no-control-regex -- control characters are what is refused
-const railName = z.string().regex(/^[^\s.\u0000-\u001f][^\u0000-\u001f]{0,39}$/, 'expected a rail’s name of 1 to 40 characters.');
+const railName = matching(/^[^\s.\u0000-\u001f][^\u0000-\u001f]{0,39}$/, 'expected a rail’s name of 1 to 40 characters.');
 
 /** A pin as the controller’s data sheet calls it. */
-const pinName = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9_+/-]{0,19}$/, 'expected a pin’s name of letters, digits, _, +, / or -, at most 20.');
+const pinName = matching(/^[A-Za-z0-9][A-Za-z0-9_+/-]{0,19}$/, 'expected a pin’s name of letters, digits, _, +, / or -, at most 20.');
 
 const issuesInto = (check: (value: unknown) => Issue[]) =>
-  z.unknown().superRefine((value, ctx) => {
-    for (const issue of check(value)) ctx.addIssue({ code: 'custom', message: issue.message, params: { path: issue.path } });
+  z.unknown().check((ctx) => {
+    for (const issue of check(ctx.value)) ctx.issues.push({ code: 'custom', input: ctx.value, message: issue.message, params: { path: issue.path }, path: [] });
   });
 const temperature = issuesInto((v) => {
   const issues = uncertainIssues(v, '');
@@ -43,138 +48,115 @@ function figureIssues(value: unknown): Issue[] {
   });
 }
 
-const count = z.number().int('must be a whole number.').min(1, 'must be 1 or more.').max(1e6);
+const count = z.int('must be a whole number.').check(z.minimum(1, 'must be 1 or more.'), z.maximum(1e6));
+const above = (most: number) => z.optional(z.number().check(z.positive('must be above 0.'), z.maximum(most)));
 
-const day = z.string().regex(/^\d{4}-\d\d-\d\d$/, 'expected a day, like 2026-05-01.');
-const ratio = z.number().min(0, 'must be 0 or more.').max(10);
+const day = matching(/^\d{4}-\d\d-\d\d$/, 'expected a day, like 2026-05-01.');
+const ratio = z.number().check(z.minimum(0, 'must be 0 or more.'), z.maximum(10));
 
 const content = {
   kind: z.string(),
-  copies: count.optional(),
-  module: id.optional(),
-  given: z.record(z.string(), z.unknown()).optional(),
-  parts: z.record(z.string(), z.record(z.string(), z.unknown())).optional(),
-  rails: z.record(z.string(), railName).optional(),
-  signals: z.record(z.string(), z.string()).optional(),
-  pins: z.record(id, pinName).optional(),
-  mount: id.optional(),
-  inside: id.optional(),
-  notes: text(10_000).optional(),
-  cost: z.number().min(0).max(1e9).optional(),
+  copies: z.optional(count),
+  module: z.optional(id),
+  given: z.optional(z.record(z.string(), z.unknown())),
+  parts: z.optional(z.record(z.string(), z.record(z.string(), z.unknown()))),
+  rails: z.optional(z.record(z.string(), railName)),
+  signals: z.optional(z.record(z.string(), z.string())),
+  pins: z.optional(z.record(id, pinName)),
+  mount: z.optional(id),
+  inside: z.optional(id),
+  notes: z.optional(text(10_000)),
+  cost: z.optional(between(0, 1e9)),
 };
 const stage = z.strictObject({
   id,
-  title: text(80).optional(),
+  title: z.optional(text(80)),
   ...content,
-  options: z
-    .array(z.strictObject({ title: words(80), ...content }))
-    .max(20)
-    .optional(),
+  options: list(z.strictObject({ title: words(80), ...content }), 20),
 });
 
 export const boardSchema = z.strictObject({
   format: z.literal(FORMAT, `expected “${FORMAT}”.`),
   version: z.literal(VERSION, `this program reads version ${VERSION}. Save the board with a program that writes it, or update this one.`),
   name: words(120),
-  brief: z
-    .strictObject({
-      purpose: text(2000).optional(),
-      quantity: z.number().int().min(1).max(1e6).optional(),
-      currency: z
-        .string()
-        .regex(/^[A-Z]{3}$/, 'expected three letters, like EUR.')
-        .optional(),
-      hazards: z
-        .array(z.enum(Object.keys(HAZARDS) as [string, ...string[]]))
-        .max(20)
-        .optional(),
-      enclosure: text(500).optional(),
-      notes: text(10_000).optional(),
-    })
-    .optional(),
-  copies: z.number().int().min(1).max(1e6).optional(),
-  modules: z.record(id, z.strictObject({ copies: count, title: text(80).optional() })).optional(),
-  conditions: z.strictObject({ ambient: temperature.optional() }).optional(),
-  policy: z
-    .strictObject({
-      derating: z.union([z.literal(1), z.literal(0.8), z.literal(0.5)], 'expected 1, 0.8 or 0.5.').optional(),
-      comfortMargin: z.number().min(0).max(1).optional(),
-      judgeBy: z.enum(['extreme-value', 'root-sum-square', 'monte-carlo']).optional(),
-    })
-    .optional(),
-  states: z
-    .array(z.strictObject({ id: z.enum(STATE_IDS), share: z.number().min(0).max(1) }))
-    .max(4)
-    .optional(),
-  controller: z
-    .strictObject({
+  brief: z.optional(
+    z.strictObject({
+      purpose: z.optional(text(2000)),
+      quantity: z.optional(whole(1, 1e6)),
+      currency: z.optional(matching(/^[A-Z]{3}$/, 'expected three letters, like EUR.')),
+      hazards: list(z.enum(Object.keys(HAZARDS) as [string, ...string[]]), 20),
+      enclosure: z.optional(text(500)),
+      notes: z.optional(text(10_000)),
+    }),
+  ),
+  copies: z.optional(whole(1, 1e6)),
+  modules: z.optional(z.record(id, z.strictObject({ copies: count, title: z.optional(text(80)) }))),
+  conditions: z.optional(z.strictObject({ ambient: z.optional(temperature) })),
+  policy: z.optional(
+    z.strictObject({
+      derating: z.optional(z.union([z.literal(1), z.literal(0.8), z.literal(0.5)], 'expected 1, 0.8 or 0.5.')),
+      comfortMargin: z.optional(between(0, 1)),
+      judgeBy: z.optional(z.enum(['extreme-value', 'root-sum-square', 'monte-carlo'])),
+    }),
+  ),
+  states: list(z.strictObject({ id: z.enum(STATE_IDS), share: between(0, 1) }), 4),
+  controller: z.optional(
+    z.strictObject({
       title: words(80),
-      rail: railName.optional(),
-      figures: issuesInto(figureIssues).optional(),
-      pins: z
-        .record(
-          pinName,
-          z.strictObject({
-            can: z.enum(['digital', 'analog', 'timer', 'crystal']),
-            special: z.enum(['boot', 'reset']).optional(),
-            stands: z.number().positive('must be above 0.').max(1000).optional(),
-          }),
-        )
-        .refine((pins) => Object.keys(pins).length <= 200, 'has more than 200 pins.')
-        .optional(),
-    })
-    .optional(),
-  stages: z.array(stage).max(500),
-  waivers: z
-    .array(z.strictObject({ stage: id, check: words(60), reason: words(2000), by: words(120).optional(), date: day.optional() }))
-    .max(1000)
-    .optional(),
-  confirmations: z
-    .array(z.strictObject({ id: words(120), by: words(120), note: text(2000).optional() }))
-    .max(1000)
-    .optional(),
-  decisions: z
-    .array(z.strictObject({ stage: id, chosen: words(120), options: z.array(text(120)).optional(), reason: text(2000) }))
-    .max(1000)
-    .optional(),
-  order: z
-    .strictObject({
-      mounting: z.enum(MOUNTINGS).optional(),
-      spares: ratio.optional(),
-      deviceSpares: ratio.optional(),
-      layers: z.number().int().min(1).max(64).optional(),
-      thickness: z.number().positive('must be above 0.').max(0.1).optional(),
-      finish: text(200).optional(),
-      remarks: text(2000).optional(),
-    })
-    .optional(),
-  flags: z
-    .array(
-      z.strictObject({
-        part: words(200),
-        sort: z.enum(FLAG_SORTS),
-        by: words(120),
-        date: day,
-        note: text(2000).optional(),
-        answer: z.strictObject({ how: z.enum(FLAG_ANSWERS), because: words(2000), by: words(120), date: day }).optional(),
-      }),
-    )
-    .max(500)
-    .optional(),
-  advice: z
-    .array(
-      z.strictObject({
-        id: words(60),
-        text: words(4000),
-        from: words(120),
-        date: day,
-        stage: id.optional(),
-        taken: z.boolean().optional(),
-        because: text(2000).optional(),
-      }),
-    )
-    .max(500)
-    .optional(),
+      rail: z.optional(railName),
+      figures: z.optional(issuesInto(figureIssues)),
+      pins: z.optional(
+        z
+          .record(
+            pinName,
+            z.strictObject({
+              can: z.enum(['digital', 'analog', 'timer', 'crystal']),
+              special: z.optional(z.enum(['boot', 'reset'])),
+              stands: above(1000),
+            }),
+          )
+          .check(z.refine((pins) => Object.keys(pins).length <= 200, 'has more than 200 pins.')),
+      ),
+    }),
+  ),
+  stages: z.array(stage).check(z.maxLength(500)),
+  waivers: list(z.strictObject({ stage: id, check: words(60), reason: words(2000), by: z.optional(words(120)), date: z.optional(day) }), 1000),
+  confirmations: list(z.strictObject({ id: words(120), by: words(120), note: z.optional(text(2000)) }), 1000),
+  decisions: list(z.strictObject({ stage: id, chosen: words(120), options: z.optional(z.array(text(120))), reason: text(2000) }), 1000),
+  order: z.optional(
+    z.strictObject({
+      mounting: z.optional(z.enum(MOUNTINGS)),
+      spares: z.optional(ratio),
+      deviceSpares: z.optional(ratio),
+      layers: z.optional(whole(1, 64)),
+      thickness: above(0.1),
+      finish: z.optional(text(200)),
+      remarks: z.optional(text(2000)),
+    }),
+  ),
+  flags: list(
+    z.strictObject({
+      part: words(200),
+      sort: z.enum(FLAG_SORTS),
+      by: words(120),
+      date: day,
+      note: z.optional(text(2000)),
+      answer: z.optional(z.strictObject({ how: z.enum(FLAG_ANSWERS), because: words(2000), by: words(120), date: day })),
+    }),
+    500,
+  ),
+  advice: list(
+    z.strictObject({
+      id: words(60),
+      text: words(4000),
+      from: words(120),
+      date: day,
+      stage: z.optional(id),
+      taken: z.optional(z.boolean()),
+      because: z.optional(text(2000)),
+    }),
+    500,
+  ),
 });
 
 type StageShape = z.infer<typeof stage>;
@@ -240,7 +222,7 @@ export function oddIssues(value: unknown): Issue[] {
   return issues;
 }
 
-function shapeIssues(error: z.ZodError, value: unknown): Issue[] {
+function shapeIssues(error: z.core.$ZodError, value: unknown): Issue[] {
   return error.issues.flatMap((issue): Issue[] => {
     if (issue.code === 'unrecognized_keys') return issue.keys.map((key) => ({ path: pathText([...issue.path, key]), message: 'unknown key.' }));
     const inner = issue.code === 'custom' && typeof issue.params?.path === 'string' ? issue.params.path : '';

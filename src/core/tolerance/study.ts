@@ -96,11 +96,11 @@ export class Study {
   #effects: Int32Array | null = null;
   #designed: readonly number[] | null = null;
   readonly #influences: ({ idle: number[]; active: number[] } | undefined)[] = [];
-  /** Results of the rows met last, of a stage with late outcomes: what is late is worked out from what they were made of. */
+  /** Results of rows met last that somebody asks more of: what is late, and why there is no number. */
   readonly #lately = new Map<number, Results>();
   /** First row of the random samples, by the ends of what is certain. */
   readonly #drawn = new Map<string, number>();
-  /** Why a result is NaN, by its place. */
+  /** Why a result is NaN, by its place, as far as somebody asked. */
   readonly #absent = new Map<number, Absent>();
   readonly #sampled = new Map<string, { least: number; most: number }>();
   /** Ends of the plain corners that were asked for, low and high by outcome. */
@@ -198,17 +198,25 @@ export class Study {
     return row;
   }
 
+  /** Why there is no number is not kept: whoever asks has the corner worked out once more. */
   #put(at: number, result: Results[string] | undefined): void {
-    const value = numeric(result);
-    if (isAbsent(value)) this.#absent.set(at, value);
-    this.#kept[at] = isAbsent(value) ? NaN : value;
+    this.#kept[at] = typeof result === 'number' ? (Number.isFinite(result) ? result : NaN) : typeof result === 'boolean' ? Number(result) : NaN;
   }
 
   #value(row: number, k: number): Value {
     if (k < 0) return NOT_A_NUMBER;
-    const at = row * this.#names.length + k;
     const value = this.#number(row, k);
-    return Number.isNaN(value) ? this.#absent.get(at)! : value;
+    return Number.isNaN(value) ? this.#reason(row, k) : value;
+  }
+
+  #reason(row: number, k: number): Absent {
+    const at = row * this.#names.length + k;
+    let reason = this.#absent.get(at);
+    if (!reason) {
+      const value = numeric(this.#resultsAt(row)[this.#names[k]!]);
+      this.#absent.set(at, (reason = isAbsent(value) ? value : NOT_A_NUMBER));
+    }
+    return reason;
   }
 
   /** As `#value`, NaN where there is none. */
@@ -217,8 +225,15 @@ export class Study {
     return value === WAITING ? this.#now(row, k) : value;
   }
 
-  /** Works out what waits at a corner; whoever asks may be about to stand at another one. */
+  /** Works out what waits at a corner. */
   #now(row: number, k: number): number {
+    const at = row * this.#names.length + k;
+    this.#put(at, this.#resultsAt(row)[this.#names[k]!]);
+    return this.#kept[at]!;
+  }
+
+  /** Results of a corner once more; whoever asks may be about to stand at another one. */
+  #resultsAt(row: number): Results {
     let results = this.#lately.get(row);
     if (!results) {
       const wanted = this.#wanted.slice();
@@ -228,9 +243,7 @@ export class Study {
       this.#remember(row, results);
       this.#wanted.set(wanted);
     }
-    const at = row * this.#names.length + k;
-    this.#put(at, results[this.#names[k]!]);
-    return this.#kept[at]!;
+    return results;
   }
 
   #remember(row: number, results: Results): void {
@@ -646,7 +659,15 @@ export class Study {
         const value = draw(random, input, 'uniform');
         if (!input.certain) input.target[input.key] = value;
       }
-      this.#keep(this.here(), false);
+      const results = this.here();
+      const row = this.#keep(results, false);
+      // Nobody can come back to a sample to ask why.
+      for (let k = 0; k < this.#names.length; k++) {
+        const at = row * this.#names.length + k;
+        if (!Number.isNaN(this.#kept[at])) continue;
+        const value = numeric(results[this.#names[k]!]);
+        this.#absent.set(at, isAbsent(value) ? value : NOT_A_NUMBER);
+      }
     }
     for (let i = 0; i < this.inputs.length; i++) this.#set(i, this.#standing[i] as End);
     this.#drawn.set(name, first);

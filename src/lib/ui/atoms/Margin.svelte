@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Margined } from '../../../core/stage/judge.ts';
-  import { marginText } from '../../../core/files/report.ts';
+  import { marginText } from '../../../core/files/check-text.ts';
 
   let { check }: { check: Margined } = $props();
   let parts = $derived(marginText(check).split(' '));

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { isCondition, type CheckResult } from '../../../core/stage/judge.ts';
-  import { worstText } from '../../../core/files/report.ts';
+  import { worstText } from '../../../core/files/check-text.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import Margin from '../atoms/Margin.svelte';
   import StatusMark from '../atoms/StatusMark.svelte';

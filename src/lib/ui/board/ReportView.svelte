@@ -2,7 +2,8 @@
   import LivePanel from './LivePanel.svelte';
   import { average } from '../../../core/board/evaluate.ts';
   import { sharesOf } from '../../../core/board/document.ts';
-  import { conditionsText, decidedBlocks, limitText, marginText, partRows, readyText, worstText, type ReportOptions } from '../../../core/files/report.ts';
+  import { limitText, marginText, worstText } from '../../../core/files/check-text.ts';
+  import { conditionsText, decidedBlocks, partRows, readyText, type ReportOptions } from '../../../core/files/report.ts';
   import { gate } from '../../../core/gate/gate.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { learn, told } from '$lib/state/tellings.ts';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Band } from '../../../core/board/curves.ts';
-  import { curveCsv } from '../../../core/files/report.ts';
+  import { curveCsv } from '../../../core/files/curve-csv.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { saveFile } from '../save-file.ts';
   import Cursors from './Cursors.svelte';

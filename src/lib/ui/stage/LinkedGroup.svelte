@@ -1,7 +1,7 @@
 <script lang="ts">
   import { helpFor } from '../../../core/stage/help.ts';
   import type { Field, Kind } from '../../../core/stage/contract.ts';
-  import type { Link } from '../../../core/board/node.ts';
+  import type { Link } from '../../../core/board/link.ts';
   import { hasSpread } from '../../../core/quantity/uncertain.ts';
   import Quantity from '../atoms/Quantity.svelte';
   import { paramTitle } from '../words.ts';

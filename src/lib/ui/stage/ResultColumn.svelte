@@ -3,7 +3,7 @@
   import { page } from '$app/state';
   import { setWaiver } from '../../../core/board/edit.ts';
   import type { StageSum } from '../../../core/board/evaluate.ts';
-  import { worstText } from '../../../core/files/report.ts';
+  import { worstText } from '../../../core/files/check-text.ts';
   import { isCondition, passes } from '../../../core/stage/judge.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { listed } from '../../../core/stage/contract.ts';

@@ -4,7 +4,7 @@ import type { GivenValue, PartDoc } from '../../../core/board/document.ts';
 import { setGiven, setPart } from '../../../core/board/edit.ts';
 import type { ResolvedPart } from '../../../core/board/stage-inputs.ts';
 import type { StageSum } from '../../../core/board/evaluate.ts';
-import type { Link } from '../../../core/board/node.ts';
+import type { Link } from '../../../core/board/link.ts';
 import { nudge, type Series } from '../../../core/quantity/preferred.ts';
 import { nominalOf, type Uncertain } from '../../../core/quantity/uncertain.ts';
 import type { BoardSession } from '$lib/state/board-session.svelte.ts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { monteCarloAnswer, mostRuns } from '../../../core/board/monte-carlo.ts';
 import { DISTRIBUTIONS } from '../../../core/tolerance/random.ts';
 import { serveWork } from '$lib/server/work.ts';

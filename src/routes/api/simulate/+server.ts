@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { ANALYSES } from '../../../core/board/simulate.ts';
 import { serveWork } from '$lib/server/work.ts';
 

@@ -1,5 +1,5 @@
 import { redirect } from '@sveltejs/kit';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { CalibrationContent } from '../../../../core/logbook/entry.ts';
 import { calibrate } from '../../../../core/measured/calibrate.ts';
 import { benchOf } from '$lib/server/copies.ts';

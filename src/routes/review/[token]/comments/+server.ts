@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { z } from 'zod';
+import * as z from 'zod';
 import { takeTry, tooMany } from '$lib/server/auth/attempts.ts';
 import { jsonBody, refuse } from '$lib/server/json-body.ts';
 import { remarked } from '$lib/server/live.ts';

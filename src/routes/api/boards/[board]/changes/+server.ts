@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Op } from '../../../../../core/board/changes.ts';
 import { db } from '$lib/server/db/client.ts';
 import { jsonBody, refuse } from '$lib/server/json-body.ts';

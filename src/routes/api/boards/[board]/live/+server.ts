@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { jsonBody, refuse } from '$lib/server/json-body.ts';
 import { liveStream, moveTo } from '$lib/server/live.ts';
 import { findBoard } from '$lib/server/repositories/boards.ts';

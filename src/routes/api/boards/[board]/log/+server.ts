@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { z } from 'zod';
+import * as z from 'zod';
 import { LOG_SORTS, type LogContent } from '../../../../../core/logbook/entry.ts';
 import { pathText } from '../../../../../core/files/issues.ts';
 import { refuse } from '$lib/server/json-body.ts';

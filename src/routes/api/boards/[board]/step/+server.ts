@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { jsonBody, refuse } from '$lib/server/json-body.ts';
 import { stepBack } from '$lib/server/repositories/boards.ts';
 import { savedAnswer } from '$lib/server/saved-answer.ts';

@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { z } from 'zod';
+import * as z from 'zod';
 import { jsonBody, refuse } from '$lib/server/json-body.ts';
 import { event as logged } from '$lib/server/log.ts';
 import { findBoard } from '$lib/server/repositories/boards.ts';
