@@ -19,6 +19,9 @@ export interface Rising {
 /** What hangs on a rail in a state, A. */
 export type Load = Pick<Link, 'range' | 'rising'>;
 
+/** Grows whenever any stage stands elsewhere, or another in its place: until then what was told of loads holds. */
+export const moved = { times: 0 };
+
 const KNOTS = ['volts', 'low', 'nominal', 'high'] as const;
 export const sameRange = (a: Range, b: Range): boolean => a === b || (a.nominal === b.nominal && a.low === b.low && a.high === b.high);
 

@@ -3,7 +3,7 @@ import { STATE_IDS, type RailMeaning, type RailPort, type StateId } from '../sta
 import { addRanges, exactly, mirrored, scaleRange, type Range } from '../quantity/uncertain.ts';
 import { sharesOf } from './document.ts';
 import { RAIL_LINKS, read, repeated, seen, withTyped } from './links.ts';
-import type { Link, Load } from './link.ts';
+import { moved, type Link, type Load } from './link.ts';
 import type { StageNode } from './node.ts';
 import { copiesBefore, modulesBefore, type Rail, type Tap, type Wiring } from './wiring.ts';
 
@@ -131,14 +131,19 @@ const WORTH = 1e-3;
 /** Loads by rail and state, as long as nothing on the rail or behind it moves. */
 const known = new WeakMap<Rail, { stamp: number; loads: Partial<Record<StateId, Load>> }>();
 
+const stamps = new WeakMap<Rail, { at: number; stamp: number }>();
+
 /** Grows whenever the provider of a rail or anything behind it is looked at anew: versions only grow. */
 function stampOf(rail: Rail, wiring: Wiring): number {
+  const before = stamps.get(rail);
+  if (before?.at === moved.times) return before.stamp;
   let stamp = rail.providers[0]?.node.version ?? 0;
   for (const c of rail.consumers) {
     stamp += c.node.version;
     const below = railBelow(c.node, wiring);
     if (below) stamp += stampOf(below, wiring);
   }
+  stamps.set(rail, { at: moved.times, stamp });
   return stamp;
 }
 
@@ -241,14 +246,22 @@ export function keepsPower(tap: Tap, wiring: Wiring, drawn: (tap: Tap, from: Sta
   return total > 0 ? kept / total : 0;
 }
 
+const loops = new WeakMap<Rail, boolean>();
+
 /** Whether a rail's load depends on itself. */
-function isLooped(rail: Rail, wiring: Wiring, above: ReadonlySet<Rail> = new Set()): boolean {
+function isLooped(rail: Rail, wiring: Wiring): boolean {
+  let looped = loops.get(rail);
+  if (looped === undefined) loops.set(rail, (looped = loopsBack(rail, wiring)));
+  return looped;
+}
+
+function loopsBack(rail: Rail, wiring: Wiring, above: ReadonlySet<Rail> = new Set()): boolean {
   if (above.has(rail)) return true;
   const path = new Set([...above, rail]);
   return rail.consumers.some((c) =>
     railPorts(c.node.kind).some(([port, d]) => {
       const below = d.role === 'provides' ? wiring.rails.get(c.node.doc.rails?.[port] ?? '') : undefined;
-      return below !== undefined && isLooped(below, wiring, path);
+      return below !== undefined && loopsBack(below, wiring, path);
     }),
   );
 }

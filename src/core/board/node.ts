@@ -8,7 +8,7 @@ import { plainEnds, type Study } from '../tolerance/study.ts';
 import type { Alike } from './alike.ts';
 import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, timesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
 import { derivedOf, Laid, type Figures, type Standpoint } from './laid.ts';
-import { AMBIENT, differ, type Link, type Load } from './link.ts';
+import { AMBIENT, differ, moved, type Link, type Load } from './link.ts';
 import { sameChoice, type Chosen, type StageInputs } from './stage-inputs.ts';
 
 /** Where links agree this far the board is settled: what is left shrinks again with every round that is not made. */
@@ -255,6 +255,7 @@ export class StageNode {
 
   #stand(laid: Laid): void {
     this.version++;
+    moved.times++;
     this.laid = laid;
     this.judged = laid.plain;
   }

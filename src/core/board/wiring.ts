@@ -1,5 +1,6 @@
 import { railPorts, signalPorts } from '../stage/ports.ts';
 import type { Carries, RailPort, SignalPort } from '../stage/contract.ts';
+import { moved } from './link.ts';
 import type { StageNode } from './node.ts';
 
 export interface Finding {
@@ -108,11 +109,12 @@ const outside = (from: StageNode, to: StageNode, what: string): Finding => ({
 
 /** Puts one stage's node in the place of another. */
 export function replace(wiring: Wiring, old: StageNode, now: StageNode): void {
+  moved.times++;
   // A rail of its own, so that what is known of the old one is not taken for it.
-  for (const [name, rail] of wiring.rails) {
-    if (![...rail.providers, ...rail.consumers].some((tap) => tap.node === old)) continue;
-    const tapped = (tap: Tap): Tap => (tap.node === old ? { ...tap, node: now } : tap);
-    wiring.rails.set(name, { ...rail, providers: rail.providers.map(tapped), consumers: rail.consumers.map(tapped) });
+  const tapped = (tap: Tap): Tap => (tap.node === old ? { ...tap, node: now } : tap);
+  for (const name of new Set(Object.values(old.doc.rails ?? {}))) {
+    const rail = wiring.rails.get(name);
+    if (rail) wiring.rails.set(name, { ...rail, providers: rail.providers.map(tapped), consumers: rail.consumers.map(tapped) });
   }
   for (const w of wiring.wires) {
     if (w.from === old) w.from = now;
@@ -120,7 +122,7 @@ export function replace(wiring: Wiring, old: StageNode, now: StageNode): void {
   }
   const swapped = (n: StageNode) => (n === old ? now : n);
   wiring.order = wiring.order.map(swapped);
-  wiring.shelters = new Map([...wiring.shelters].map(([shelter, members]) => [swapped(shelter), members.map(swapped)]));
+  if (wiring.shelters.size) wiring.shelters = new Map([...wiring.shelters].map(([shelter, members]) => [swapped(shelter), members.map(swapped)]));
 }
 
 /** Who stands inside or on whom. The only enclosure of a board holds everything that does not say otherwise. */
