@@ -113,6 +113,9 @@ export class Cell {
     return one === undefined ? null : one * (port.copiesCounted ? 1 : this.node.copies);
   }
 
+  /** Fields that links fill. */
+  readonly linked: { where: Holder; field: string }[] = [];
+
   /** Fields that were set from outside: no link moves them. */
   held: readonly { where: Holder; field: string }[] = [];
 
@@ -172,6 +175,8 @@ export class BoardPoint {
   /** What is told of all states together, and at which charge it was last worked out. */
   readonly #drains: { cell: Cell; field: string; rail: Rail; shares: Readonly<Record<StateId, number>> }[] = [];
   #drainedAt: Charge | null = null;
+  /** Fields that tell of other states than the one at hand. */
+  readonly #across: { cell: Cell; where: Holder; field: string }[] = [];
 
   constructor(
     private readonly wiring: Wiring,
@@ -194,6 +199,7 @@ export class BoardPoint {
       for (const link of cell.node.links.keys()) {
         const { where, field } = cell.place(link);
         this.#usual.push({ where, field, value: where[field] });
+        cell.linked.push({ where, field });
       }
     }
   }
@@ -219,6 +225,45 @@ export class BoardPoint {
     for (const u of this.#usual) u.where[u.field] = u.value;
     for (const cell of this.cells) cell.stale = true;
     this.#drainedAt = null;
+    this.#begin();
+  }
+
+  /** Nothing is known of any state. */
+  #begin(): void {
+    this.#state = null;
+    for (const state of STATE_IDS) this.#left[state] = null;
+  }
+
+  #state: StateId | null = null;
+  readonly #left: Record<StateId, readonly { values: readonly unknown[]; o: Results; stale: boolean }[] | null> = {
+    asleep: null,
+    idle: null,
+    typical: null,
+    peak: null,
+  };
+
+  /** Goes over to another state: rails begin there as they were left, which is nearer than where they stand in this one. */
+  #enter(state: StateId): void {
+    if (state === this.#state || !this.#drains.length) return;
+    const cells = this.#powering;
+    if (this.#state) this.#left[this.#state] = cells.map((c) => ({ values: c.linked.map((l) => l.where[l.field]), o: c.o, stale: c.stale }));
+    this.#state = state;
+    const left = this.#left[state];
+    if (!left) return;
+    // What is told of several states stays that of now.
+    const across = this.#across.map((a) => ({ ...a, now: a.where[a.field] }));
+    for (let i = 0; i < cells.length; i++) {
+      const cell = cells[i]!;
+      const { values, o, stale } = left[i]!;
+      for (let k = 0; k < values.length; k++) cell.linked[k]!.where[cell.linked[k]!.field] = values[k];
+      cell.o = o;
+      cell.stale = stale;
+      cell.version++;
+    }
+    for (const { cell, where, field, now } of across) {
+      where[field] = now;
+      cell.stale = true;
+    }
   }
 
   /**
@@ -234,6 +279,7 @@ export class BoardPoint {
       const { where, field } = cell.place(link);
       if (!where || !(field in where)) throw new Error(`there is no "${ref}" in ${stage}`);
       this.#placed.push({ cell, where, field, was: where[field] });
+      this.#begin();
       where[field] = value;
       cell.stale = true;
       cell.held = [...cell.held, { where, field }];
@@ -292,6 +338,7 @@ export class BoardPoint {
   }
 
   #rails(state: StateId): void {
+    this.#enter(state);
     const cells = this.#powering;
     for (let round = 0; round < this.agreement.rounds; round++) {
       this.#moved = false;
@@ -348,8 +395,11 @@ export class BoardPoint {
       set(fills.load, (state) => this.currentOf(rail, state) - kept(state));
     } else if (fills.load) set(fills.load, (state) => this.currentOf(rail, state));
     if (loads)
-      for (const state of Object.keys(loads) as StateId[])
-        cell.up.push((now) => now === state && this.#put(cell, cell.holder(loads[state]), loads[state], this.currentOf(rail, state)));
+      for (const state of Object.keys(loads) as StateId[]) {
+        const where = cell.holder(loads[state]);
+        this.#across.push({ cell, where, field: loads[state] });
+        cell.up.push((now) => now === state && this.#put(cell, where, loads[state], this.currentOf(rail, state)));
+      }
     for (const [meaning, field] of Object.entries(fills) as [RailMeaning, string][]) {
       const carried = RAIL_LINKS[meaning];
       if (carried.way !== 'back' || carried.kept || field === fills.load || field === fills.power || !cell.node.links.has(field)) continue;
@@ -363,6 +413,7 @@ export class BoardPoint {
     const field = def.fills.load;
     if (!field || !cell.node.links.has(field)) return;
     this.#drains.push({ cell, field, rail, shares: drainShares(cell.node, def) });
+    this.#across.push({ cell, where: cell.holder(field), field });
   }
 
   #asking({ node }: Pick<Tap, 'node'>, ref: Ref | undefined, times: number): Asking[] {

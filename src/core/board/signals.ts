@@ -75,23 +75,25 @@ export function signalDown(node: StageNode, port: string): SignalDown {
 }
 
 /** Inputs that an output hears: those it says it takes off from, and those that are driven. */
-const inputsOf = (incoming: Readonly<Record<string, SignalDown | undefined>>, out: SignalPort): string[] => [
-  ...new Set([...Object.keys(out.attenuation ?? {}), ...Object.keys(incoming)]),
-];
+function inputsOf(incoming: Readonly<Record<string, SignalDown | undefined>>, out: SignalPort): string[] {
+  const inputs = Object.keys(out.attenuation ?? {});
+  for (const input in incoming) if (!inputs.includes(input)) inputs.push(input);
+  return inputs;
+}
 
 /** What the path with the least loss takes off at the values that a stage stands at, dB. */
 export function fallOf(incoming: Readonly<Record<string, SignalDown | undefined>>, out: SignalPort, x: AnyInputs, env: AnyInputs, frequency: number): number {
   const inputs = inputsOf(incoming, out);
-  // Inputs on one wire hear the same path: asked once, or a loop of wires with several inputs would be asked for ever.
-  const known = new Map<SignalDown, number>();
-  const before = (down: SignalDown | undefined): number => {
-    if (!down) return 0;
-    let falls = known.get(down);
-    if (falls === undefined) known.set(down, (falls = down.falls(frequency)));
-    return falls;
-  };
-  const of = (input: string) => before(incoming[input]) + (out.attenuation?.[input]?.(x, env, frequency) ?? 0);
-  return inputs.length ? Math.min(...inputs.map(of)) : 0;
+  const before: number[] = [];
+  let least = Infinity;
+  for (const input of inputs) {
+    const down = incoming[input];
+    // Inputs on one wire hear the same path: asked once, or a loop of wires with several inputs would be asked for ever.
+    const same = down ? inputs.findIndex((other) => incoming[other] === down) : -1;
+    before.push(before[same] ?? down?.falls(frequency) ?? 0);
+    least = Math.min(least, before.at(-1)! + (out.attenuation?.[input]?.(x, env, frequency) ?? 0));
+  }
+  return inputs.length ? least : 0;
 }
 
 /** The least of what the paths through a stage's inputs take off, dB: what passes where most does. */

@@ -45,8 +45,13 @@ export function lesser(a: Range | null, b: Range | null): Range | null {
 
 /** Root of the sum of squares of ranges that are not negative, end by end. */
 export function hypotRanges(...all: Range[]): Range {
-  const end = (which: 'nominal' | 'low' | 'high') => Math.hypot(...all.map((r) => r[which]));
-  return { nominal: end('nominal'), low: end('low'), high: end('high') };
+  const sum = { nominal: 0, low: 0, high: 0 };
+  for (const { nominal, low, high } of all) {
+    sum.nominal = Math.hypot(sum.nominal, nominal);
+    sum.low = Math.hypot(sum.low, low);
+    sum.high = Math.hypot(sum.high, high);
+  }
+  return sum;
 }
 
 /** Two ranges that are not negative, multiplied end by end. */
