@@ -98,6 +98,8 @@ try {
       stages === 40 ? 'wanted: 16 ms (one frame)' : '',
     );
   }
+  const apart = core.boardOf(40, 0.01);
+  row('evaluation of 40 stages, no two groups alike', ms(await median(() => core.evaluateBoard(apart))), 'wanted: 16 ms (one frame)');
   const doc = core.boardOf(40);
   row('evaluation of 40 stages whose supply is too low', ms(await median(() => core.evaluateBoard(core.failing(40)), 15)));
   for (const [shape, make] of Object.entries(core.SHAPES)) {
@@ -137,6 +139,11 @@ try {
     ms(await median(() => core.monteCarlo(doc, { runs: 1000, seed: 1, distribution: 'uniform' }), 3, 1)),
     'wanted: 10,000 in 2 s on two cores',
   );
+  for (const name of ['hive-listener.draft', 'swarm-horn.board', 'weigh-house-supply.board']) {
+    const { value } = core.readBoard(readFileSync(join(root, `demo/${name}.json`), 'utf8'));
+    row(`evaluation of ${value.name}, ${value.stages.length} stages`, ms(await median(() => core.evaluateBoard(value), 7, 3)));
+    row('  100 random boards of it', ms(await median(() => core.monteCarlo(value, { runs: 100, seed: 1, distribution: 'uniform' }), 3, 1)));
+  }
   row('edit of one stage among 40, only what it reaches', ms(await median(core.editOne(doc))), 'wanted: 16 ms (one frame)');
   row('room map of a filter, 100 x 100 places', ms(await median(core.roomMap(), 3, 1)), 'wanted: 500 ms');
   row('joint search, four resistors of a decade of E96 each', ms(await median(core.fourResistors(), 5, 1)), 'wanted: well under a second');

@@ -27,8 +27,8 @@ import { jointSearch } from '../../src/core/tolerance/joint-search.ts';
 export { billOf, evaluateBoard, fewestValues, monteCarlo };
 export { readBoard, writeBoard } from '../../src/core/files/board-file.ts';
 
-/** Groups of five stages: a regulator, its load, a divider with a filter and a converter, all on one adapter. */
-export function boardOf(count: number): BoardDoc {
+/** Groups of five stages: a regulator, its load, a divider with a filter and a converter, all on one adapter; each a little other than the one before, or all alike. */
+export function boardOf(count: number, apart = 0): BoardDoc {
   const stages: StageDoc[] = [
     {
       id: 'in',
@@ -46,18 +46,18 @@ export function boardOf(count: number): BoardDoc {
         parts: { R1: { value: 240, tolerance: 0.01 }, R2: { value: 715, tolerance: 0.01 } },
         rails: { in: 'v12', out: `v5-${i}` },
       },
-      { id: `load${i}`, kind: 'supply-load', given: { typicalCurrent: { nominal: 0.02, tolerance: 0.2 } }, rails: { in: `v5-${i}` } },
+      { id: `load${i}`, kind: 'supply-load', given: { typicalCurrent: { nominal: 0.02 * (1 + apart * i), tolerance: 0.2 } }, rails: { in: `v5-${i}` } },
       {
         id: `div${i}`,
         kind: 'voltage-divider',
         given: { outputVoltage: 2 },
-        parts: { R1: { value: 49_900, tolerance: 0.01 }, R2: { value: 10_000, tolerance: 0.01 } },
+        parts: { R1: { value: 49_900, tolerance: 0.01 }, R2: { value: 10_000 * (1 + apart * i), tolerance: 0.01 } },
         rails: { in: 'v12' },
       },
       {
         id: `rc${i}`,
         kind: 'rc-lowpass',
-        given: { cutoffFrequency: 20 },
+        given: { cutoffFrequency: 20 * (1 + apart * i) },
         parts: { R1: { value: 8200, tolerance: 0.01 }, C1: { value: 1e-6, tolerance: 0.1 } },
         signals: { in: `div${i}.out` },
       },

@@ -8,7 +8,9 @@ export function parallel(...ohms: number[]): number {
 export const toDb = (ratio: number): number => 20 * Math.log10(ratio);
 
 /** Amplitude ratio of decibels. */
-export const fromDb = (db: number): number => 10 ** (db / 20);
+export const fromDb = (db: number): number => Math.exp(db * DECIBEL);
+/** Of a ratio of voltages, as a natural logarithm. */
+const DECIBEL = Math.LN10 / 20;
 
 /** Attenuation of one pole in dB, positive: 10·log10(1 + (f/fc)²). // [Oppenheim] ch. 6, first-order systems */
 export const poleAttenuation = (frequency: number, corner: number): number => 10 * Math.log10(1 + (frequency / corner) ** 2);

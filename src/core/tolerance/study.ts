@@ -124,10 +124,10 @@ export class Study {
     this.nominal = this.here();
     this.#names = namesOf(this.nominal);
     this.#waits = late.size > 0 ? Uint8Array.from(this.#names, (name) => Number(late.has(name))) : NONE_WAITS;
-    this.#kept = new Float64Array(this.#names.length * 8);
+    this.#kept = new Float64Array(this.#names.length * ROWS);
     this.#standing = new Int8Array(inputs.length);
     this.#wanted = new Int8Array(inputs.length);
-    this.#ends = new Int8Array(inputs.length * 8);
+    this.#ends = new Int8Array(inputs.length * ROWS);
     this.#enter(this.nominal);
   }
 
@@ -747,6 +747,8 @@ function sampled(value: (share: number) => number, samples: number): { least: nu
   };
 }
 
+/** Rows that there is room for at first. */
+const ROWS = 32;
 /** The row of the nominal. */
 const NOMINAL = 0;
 const SIDES = [
