@@ -143,3 +143,49 @@ describe('figures told of all states, or of the start', () => {
     expect(at(0)).toBe(0);
   });
 });
+
+describe('a board with a battery that is charged', () => {
+  const charged: StageDoc[] = [
+    { id: 'in', kind: 'dc-input', given: { supplyVoltage: 5, currentLimit: 3 }, rails: { out: 'vin' } },
+    {
+      id: 'charger',
+      kind: 'battery-charger',
+      given: { cellCapacity: 3 },
+      parts: { R1: { value: 1240, tolerance: 0.01 } },
+      rails: { in: 'vin', battery: 'vcell' },
+    },
+    { id: 'cell', kind: 'battery-supply', given: { capacity: 3 }, rails: { out: 'vcell' } },
+    { id: 'reg', kind: 'linear-regulator', given: { outputVoltage: 3 }, parts: { U1: { dropoutVoltage: 0.2 } }, rails: { in: 'vcell', out: 'v3' } },
+    { id: 'logic', kind: 'supply-load', given: { asleepCurrent: 1e-4, typicalCurrent: 0.02, peakCurrent: 0.1 }, rails: { in: 'v3' } },
+  ];
+  const shares = { asleep: 0.5, idle: 0, typical: 0.4, peak: 0.1 };
+  const made = () => {
+    const states = (['asleep', 'typical', 'peak'] as const).map((id) => ({ id, share: shares[id] }));
+    const { wiring, nodes } = settledBoard(board(charged, { states }));
+    const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12, averages: 3 });
+    point.renew();
+    const all = () =>
+      nodes.flatMap((n) => Object.entries(point.cell(n).o).flatMap(([name, v]) => (typeof v === 'number' ? [[`${n.doc.id}.${name}`, v] as const] : [])));
+    return { point, nodes, all, field: (id: string, name: string) => point.cell(nodes.find((n) => n.doc.id === id)!).x.given[name] as number };
+  };
+
+  it('stands the same in a state whichever it stood in before', () => {
+    const straight = made();
+    straight.point.solve('peak');
+    const around = made();
+    for (const state of ['typical', 'asleep', 'peak', 'typical', 'idle', 'peak'] as const) around.point.solve(state);
+    const there = new Map(around.all());
+    for (const [name, value] of straight.all()) expect(there.get(name), name).toBeCloseTo(value, 9);
+  });
+
+  it('tells the charger what is drawn on average, the sum of states by their shares', () => {
+    const { point, field, nodes } = made();
+    let mean = 0;
+    for (const state of ['asleep', 'typical', 'peak'] as const) {
+      point.solve(state);
+      mean += shares[state] * (point.cell(nodes.find((n) => n.doc.id === 'reg')!).o['inputCurrent'] as number);
+      expect(field('charger', 'loadCurrent')).toBeGreaterThan(0);
+    }
+    expect(field('charger', 'loadCurrent')).toBeCloseTo(mean, 9);
+  });
+});
