@@ -151,6 +151,13 @@ export interface Placed {
   value: number;
 }
 
+/** A stage as a state left it. */
+interface Left {
+  values: readonly unknown[];
+  o: Results;
+  stale: boolean;
+}
+
 /** How close two rounds have to agree, how many there may be, and how often what is told of all states together is worked out again where signals moved it. */
 export interface Agreement {
   rounds: number;
@@ -228,42 +235,52 @@ export class BoardPoint {
     this.#begin();
   }
 
+  /** Linked fields as at the nominal board for who looks in between: the next state goes on from what was found in those before. */
+  rest(): void {
+    // Where nothing tells of all states together each begins at the nominal board.
+    if (!this.#drains.length) return this.renew();
+    this.#told = this.#across.map((a) => a.where[a.field]);
+    this.#leave();
+    for (const u of this.#usual) u.where[u.field] = u.value;
+    for (const cell of this.cells) cell.stale = true;
+  }
+
   /** Nothing is known of any state. */
   #begin(): void {
     this.#state = null;
+    this.#told = null;
     for (const state of STATE_IDS) this.#left[state] = null;
   }
 
   #state: StateId | null = null;
-  readonly #left: Record<StateId, readonly { values: readonly unknown[]; o: Results; stale: boolean }[] | null> = {
-    asleep: null,
-    idle: null,
-    typical: null,
-    peak: null,
-  };
+  readonly #left: Record<StateId, readonly Left[] | null> = { asleep: null, idle: null, typical: null, peak: null };
+  /** What was told of several states, while the board rests. */
+  #told: readonly unknown[] | null = null;
+
+  #leave(): void {
+    if (this.#state) this.#left[this.#state] = this.#powering.map((c) => ({ values: c.linked.map((l) => l.where[l.field]), o: c.o, stale: c.stale }));
+    this.#state = null;
+  }
 
   /** Goes over to another state: rails begin there as they were left, which is nearer than where they stand in this one. */
   #enter(state: StateId): void {
     if (state === this.#state || !this.#drains.length) return;
-    const cells = this.#powering;
-    if (this.#state) this.#left[this.#state] = cells.map((c) => ({ values: c.linked.map((l) => l.where[l.field]), o: c.o, stale: c.stale }));
-    this.#state = state;
-    const left = this.#left[state];
-    if (!left) return;
     // What is told of several states stays that of now.
-    const across = this.#across.map((a) => ({ ...a, now: a.where[a.field] }));
-    for (let i = 0; i < cells.length; i++) {
-      const cell = cells[i]!;
-      const { values, o, stale } = left[i]!;
+    const told = this.#told ?? this.#across.map((a) => a.where[a.field]);
+    this.#told = null;
+    this.#leave();
+    this.#state = state;
+    this.#left[state]?.forEach(({ values, o, stale }, i) => {
+      const cell = this.#powering[i]!;
       for (let k = 0; k < values.length; k++) cell.linked[k]!.where[cell.linked[k]!.field] = values[k];
       cell.o = o;
       cell.stale = stale;
       cell.version++;
-    }
-    for (const { cell, where, field, now } of across) {
-      where[field] = now;
+    });
+    this.#across.forEach(({ cell, where, field }, i) => {
+      where[field] = told[i];
       cell.stale = true;
-    }
+    });
   }
 
   /**

@@ -44,7 +44,7 @@ export function* powerByState(wiring: Wiring): Generator<void, StatePower[]> {
     point.solve(state);
     power.push(summary(state, wiring, point));
     // Whoever looks in between, or leaves off, finds the nominal board.
-    point.renew();
+    point.rest();
     yield;
   }
   return power;
