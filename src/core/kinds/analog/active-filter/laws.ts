@@ -207,13 +207,26 @@ interface Made {
 /** As many as a board of a dozen filters asks for: each corner comes back in every round and every check. */
 const cascades = shelf<Made>(2500);
 
+/** What a cascade needs of the givens: a few of many. */
+const takenFrom = (g: AnyInputs) => ({
+  shape: g.shape as string,
+  sourceResistance: g.sourceResistance as number,
+  loadResistance: g.loadResistance as number,
+  supplyVoltage: g.supplyVoltage as number,
+  outputSwing: g.outputSwing as number,
+  bandLow: g.bandLow as number,
+  bandHigh: g.bandHigh as number,
+  attenuationFrequency: (g.attenuationFrequency ?? null) as number | null,
+  referenceRejection: g.referenceRejection as number,
+});
+
 /** A cascade with its real op amps: every figure is worked out once, when it is asked for. */
 export class Cascade {
   /** What each section should be. */
   readonly targets: readonly Target[];
   readonly sections: Section[];
   #shaped: Shape | null = null;
-  readonly #g: Given & Record<string, number>;
+  readonly #g: ReturnType<typeof takenFrom>;
   readonly #u: Record<string, number>;
   readonly #carried: {
     sourceNoise: number | null;
@@ -230,7 +243,7 @@ export class Cascade {
   /** @param design the givens as designed: what the shape is held against does not move with their spread */
   constructor(x: AnyInputs, design: AnyInputs = x.given, targets = targetsOf(x.given)) {
     // Taken over: the inputs move while a figure waits to be asked for.
-    this.#g = { ...x.given };
+    this.#g = takenFrom(x.given);
     this.#u = { ...x.parts.U1 };
     this.#carried = { ...x.carried };
     this.#ambient = x.ambient;
@@ -250,7 +263,7 @@ export class Cascade {
   get #made(): Made {
     if (this.#kept) return this.#kept;
     const [g, u, d] = [this.#g, this.#u, this.#design];
-    const numbers = [g.sourceResistance!, g.loadResistance!, g.bandHigh!];
+    const numbers = [g.sourceResistance, g.loadResistance, g.bandHigh];
     numbers.push(u.gainBandwidth!, u.openLoopGain!, u.outputResistance!, u.voltageNoise!, u.voltageNoiseCorner!, u.currentNoise!);
     numbers.push(d.order, d.ripple, d.cutoffFrequency, d.centreFrequency, d.bandwidth);
     let question = `${d.response} ${d.shape}`;
@@ -272,7 +285,7 @@ export class Cascade {
   }
   /** Where attenuation is wanted, Hz. */
   get stopband(): number | null {
-    return this.#g.attenuationFrequency ?? null;
+    return this.#g.attenuationFrequency;
   }
   get out(): string {
     return outputOf(this.sections.length - 1);
@@ -378,7 +391,7 @@ export class Cascade {
   /** Peak at the output, V: what is wanted, or what arrives times the gain. */
   get swing(): number {
     const { inputAmplitude } = this.#carried;
-    return inputAmplitude === null ? this.#g.outputSwing! : inputAmplitude * this.reference();
+    return inputAmplitude === null ? this.#g.outputSwing : inputAmplitude * this.reference();
   }
   get #input(): number {
     return this.swing / this.reference();
@@ -388,7 +401,7 @@ export class Cascade {
   }
   /** What an output has on either side of the signal ground, at the trough of the supply, V. */
   get room(): number {
-    return this.#g.supplyVoltage! / 2 - this.#carried.supplyRipple / 2 - this.#u.headroom!;
+    return this.#g.supplyVoltage / 2 - this.#carried.supplyRipple / 2 - this.#u.headroom!;
   }
   get maximumSwing(): Value {
     return this.peakSwing > 0 ? (this.swing * this.room) / this.peakSwing : NO_SIGNAL;
@@ -397,7 +410,7 @@ export class Cascade {
   get slewRateNeeded(): number {
     const steepest = this.#once('slew', () => {
       const [from, edge] = this.#passband;
-      const to = this.#shape.shape === 'highpass' ? Math.max(this.#g.bandHigh!, from) : edge;
+      const to = this.#shape.shape === 'highpass' ? Math.max(this.#g.bandHigh, from) : edge;
       let most = 0;
       for (let i = 0; i < GRID; i++) {
         const f = gridAt(from, to, i, GRID);
@@ -409,11 +422,11 @@ export class Cascade {
   }
 
   density(frequency: number): number {
-    return densityAt(this.real, this.out, frequency, this.#ambient, this.#carried.sourceNoise, this.#g.sourceResistance!);
+    return densityAt(this.real, this.out, frequency, this.#ambient, this.#carried.sourceNoise, this.#g.sourceResistance);
   }
   /** At the output in the band, V rms; with a silent source what it makes itself. */
   noise(source = this.#carried.sourceNoise): number {
-    return noiseAt(this.real, this.out, [this.#g.bandLow!, this.#g.bandHigh!], this.#ambient, source, this.#g.sourceResistance!);
+    return noiseAt(this.real, this.out, [this.#g.bandLow, this.#g.bandHigh], this.#ambient, source, this.#g.sourceResistance);
   }
 
   get delay(): Value {
@@ -475,7 +488,7 @@ export class Cascade {
   }
 
   get ripple(): number {
-    return rippleAt(this.real, this.out, this.#u as never, this.#carried, this.#g.referenceRejection!);
+    return rippleAt(this.real, this.out, this.#u as never, this.#carried, this.#g.referenceRejection);
   }
 }
 

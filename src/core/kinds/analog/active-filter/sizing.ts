@@ -74,18 +74,18 @@ function sectionOffers(s: Sizing, x: AnyInputs, target: Target, index: number): 
         const near = slots.R.map((p) =>
           R[p] === 0 ? [0] : fixed.includes(p) ? [s.value(name('R', p))] : around(listOf(name('R', p), ohms[0] / 2, ohms[1] * 2), R[p]!),
         );
-        for (const combination of product(near)) {
-          const byPlace = [0, 0, 0, 0, 0];
-          slots.R.forEach((p, i) => (byPlace[p] = combination[i]!));
-          const made = natural(circuit, g.shape, byPlace, C, source);
+        const places = [0, 0, 0, 0, 0];
+        eachOf(near, (combination) => {
+          for (let i = 0; i < combination.length; i++) places[slots.R[i]!] = combination[i]!;
+          const made = natural(circuit, g.shape, places, C, source);
           const off = Math.abs(Math.log(made.frequency / target.frequency));
           const quality = target.quality === null ? 0 : Math.abs(Math.log((made.quality ?? Infinity) / target.quality));
           const missed = circuit === 'feedback' ? Math.abs(Math.log(Math.abs(made.gain) / gain)) : 0;
           const error = Math.max(off, quality);
-          if (!Number.isFinite(error) || (found.length === KEEP && error >= found.at(-1)!.score)) continue;
+          if (!Number.isFinite(error) || (found.length === KEEP && error >= found.at(-1)!.score)) return;
           const spread = Math.log(Math.max(...combination) / Math.min(...combination.filter((v) => v > 0)));
-          keep({ R: byPlace, C, error, score: error + 0.3 * missed + SPREAD * spread });
-        }
+          keep({ R: [...places], C, error, score: error + 0.3 * missed + SPREAD * spread });
+        });
       }
     }
     if (found.length) {
@@ -163,5 +163,15 @@ function resistors(circuit: Circuit, shape: string, { frequency, quality }: Targ
   return [rest > 1e-12 ? [0, r1, r2, 1 / rest] : [0, 1 / (w * w * r2 * c1 * c2), r2, 0]];
 }
 
-const product = (lists: readonly (readonly number[])[]): number[][] =>
-  lists.reduce<number[][]>((all, list) => all.flatMap((at) => list.map((v) => [...at, v])), [[]]);
+/** Every combination of one of each list, in one array that is written anew for each. */
+function eachOf(lists: readonly (readonly number[])[], take: (combination: readonly number[]) => void): void {
+  const combination = lists.map(() => 0);
+  const from = (k: number): void => {
+    if (k === lists.length) return take(combination);
+    for (const value of lists[k]!) {
+      combination[k] = value;
+      from(k + 1);
+    }
+  };
+  from(0);
+}
