@@ -189,3 +189,20 @@ describe('a board with a battery that is charged', () => {
     expect(field('charger', 'loadCurrent')).toBeCloseTo(mean, 9);
   });
 });
+
+it('leaves every field as it found it, also on a board whose rails feed each other and have no load of their own', () => {
+  const looped: StageDoc[] = [
+    { id: 'pump', kind: 'charge-pump', rails: { in: 'a', out: 'b' } },
+    { id: 'back', kind: 'buck-converter', rails: { in: 'b', out: 'a' } },
+    { id: 'logic', kind: 'supply-load', rails: { in: 'a' } },
+  ];
+  for (const list of [looped, stages()]) {
+    const { wiring, nodes } = settledBoard(board(list));
+    const fields = () => JSON.stringify(nodes.map((n) => n.inputs.x));
+    const before = fields();
+    const point = new BoardPoint(wiring, { rounds: 60, relative: 1e-12, averages: 3 });
+    for (const state of ['asleep', 'typical', 'peak'] as const) point.solve(state);
+    point.renew();
+    expect(fields()).toBe(before);
+  }
+});

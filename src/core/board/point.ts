@@ -205,8 +205,7 @@ export class BoardPoint {
       if (signals) this.#connectSignals(cell);
       for (const link of cell.node.links.keys()) {
         const { where, field } = cell.place(link);
-        this.#usual.push({ where, field, value: where[field] });
-        cell.linked.push({ where, field });
+        this.#target(cell, where, field);
       }
     }
   }
@@ -375,6 +374,13 @@ export class BoardPoint {
     this.#moved = true;
   }
 
+  /** A field that something is brought to, also where the settled board brings nothing: it will be again what it is now. */
+  #target(cell: Cell, where: Holder, field: string): void {
+    if (cell.linked.some((l) => l.where === where && l.field === field)) return;
+    cell.linked.push({ where, field });
+    this.#usual.push({ where, field, value: where[field] });
+  }
+
   #connectRails(cell: Cell): void {
     const { node } = cell;
     for (const [port, def] of railPorts(node.kind)) {
@@ -387,7 +393,11 @@ export class BoardPoint {
       } else if (provider.node !== node) {
         this.#feed(cell, def, this.cell(provider.node), provider.def, def.role === 'consumes' && def.signed ? belowGround(rail, this.wiring) : null);
         const { current } = def.fills;
-        if (current) cell.up.push((state) => this.#put(cell, cell.holder(current), current, this.currentOf(rail, state)));
+        if (current) {
+          const where = cell.holder(current);
+          this.#target(cell, where, current);
+          cell.up.push((state) => this.#put(cell, where, current, this.currentOf(rail, state)));
+        }
       }
     }
   }
@@ -398,6 +408,7 @@ export class BoardPoint {
     const provider = cell.node;
     const set = (field: string, value: (state: StateId) => number | null) => {
       const where = cell.holder(field);
+      this.#target(cell, where, field);
       cell.up.push((state) => this.#put(cell, where, field, value(state)));
     };
     if (fills.load && fills.power) {
@@ -414,6 +425,7 @@ export class BoardPoint {
     if (loads)
       for (const state of Object.keys(loads) as StateId[]) {
         const where = cell.holder(loads[state]);
+        this.#target(cell, where, loads[state]);
         this.#across.push({ cell, where, field: loads[state] });
         cell.up.push((now) => now === state && this.#put(cell, where, loads[state], this.currentOf(rail, state)));
       }
@@ -540,6 +552,7 @@ export class BoardPoint {
       if (shelter === cell.node) {
         const inside = members.map((m) => this.cell(m));
         if (links.link === 'inside') {
+          for (const field of [links.heat, links.hottest]) this.#target(cell, cell.holder(field), field);
           cell.up.push((state) => {
             let [sum, hottest] = [0, 0];
             for (const m of inside) {
@@ -552,6 +565,7 @@ export class BoardPoint {
           });
         } else {
           const devices = inside.flatMap((m) => Array.from({ length: copiesBefore(m.node, cell.node) }, () => m)).slice(0, links.slots.length);
+          for (const slot of links.slots.slice(0, devices.length)) this.#target(cell, cell.x.parts[slot], 'dissipation');
           cell.up.push(() => devices.forEach((m, i) => this.#put(cell, cell.x.parts[links.slots[i]!], 'dissipation', m.watts())));
         }
       } else if (members.includes(cell.node) && cell.node.links.has(links.link === 'inside' ? AMBIENT : (sinkOf(cell.node) ?? ''))) {
@@ -598,7 +612,11 @@ export class BoardPoint {
 
   /** What an input makes of what arrives. The range a converter is told of stays the design's, not one board's. */
   #arriving(cell: Cell, port: string, def: SignalPort, from: Cell, out: SignalPort): Carry {
-    const target = (field: string) => ({ field, where: cell.holder(field) });
+    const target = (field: string) => {
+      const where = cell.holder(field);
+      this.#target(cell, where, field);
+      return { field, where };
+    };
     const filled = (Object.entries(def.fills) as [keyof SignalPort['fills'], string][]).flatMap(([meaning, field]) => {
       const brings = BRINGS[meaning];
       return brings && !SIGNAL_LINKS[meaning].kept ? [{ ...target(field), brings }] : [];
