@@ -5,7 +5,7 @@ import { mustKind } from '../kinds/index.ts';
 import type { BoardDoc } from './document.ts';
 import { Sampler } from './sampler.ts';
 import type { CheckDef, OutcomeDef } from '../stage/contract.ts';
-import type { Cell } from './point.ts';
+import type { Cell } from './cell.ts';
 
 export interface MonteCarloOptions {
   runs: number;

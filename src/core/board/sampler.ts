@@ -4,7 +4,8 @@ import type { CheckDef, StateId } from '../stage/contract.ts';
 import type { Range } from '../quantity/uncertain.ts';
 import { ambientOf, comfortOf, deratingOf, type BoardDoc } from './document.ts';
 import { AMBIENT } from './link.ts';
-import { BoardPoint, type Cell, type Charge } from './point.ts';
+import type { Cell } from './cell.ts';
+import { BoardPoint, type Charge } from './point.ts';
 import { settledBoard } from './settle.ts';
 import { isShared } from './stage-inputs.ts';
 

@@ -1,5 +1,5 @@
 import type { Element } from '../circuit/netlist.ts';
-import type { Cell } from '../board/point.ts';
+import type { Cell } from '../board/cell.ts';
 import { isAbsent } from '../math/absent.ts';
 import type { SignalDown } from '../stage/contract.ts';
 import { railPorts, signalPorts } from '../stage/ports.ts';

@@ -4,7 +4,7 @@ import type { Element } from '../circuit/netlist.ts';
 import { linearAt, residualOf, solveDc } from '../circuit/operating-point.ts';
 import type { RealLu } from '../linear/sparse-lu.ts';
 import type { BoardDoc } from '../board/document.ts';
-import type { Cell } from '../board/point.ts';
+import type { Cell } from '../board/cell.ts';
 import { Sampler, type Free } from '../board/sampler.ts';
 import { mustKind, tellingOf } from '../kinds/index.ts';
 import { ohms, STATE, volts } from '../stage/at-rest.ts';
