@@ -2,7 +2,7 @@ import { railPorts } from '../stage/ports.ts';
 import { isAbsent } from '../math/absent.ts';
 import type { OutcomeDef, RailPort, SignalDown, StateId } from '../stage/contract.ts';
 import { AtPoint, type AnyInputs } from '../stage/judged.ts';
-import { numeric, type Results } from '../tolerance/study.ts';
+import { numeric, type Results } from '../tolerance/corners.ts';
 import { finite, heatOf } from './heat.ts';
 import { nothingOf } from './laid.ts';
 import { AMBIENT } from './link.ts';

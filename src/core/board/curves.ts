@@ -3,7 +3,8 @@ import { transient } from '../circuit/transient.ts';
 import type { Plot } from '../stage/contract.ts';
 import type { AnyTelling } from '../stage/telling.ts';
 import { impossible, type Value } from '../math/absent.ts';
-import { numbersOf, Study } from '../tolerance/study.ts';
+import { numbersOf } from '../tolerance/corners.ts';
+import { Study } from '../tolerance/study.ts';
 import type { StageSum } from './evaluate.ts';
 import { circuitOf } from './simulate.ts';
 

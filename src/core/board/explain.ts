@@ -1,7 +1,7 @@
 import { risingRoot } from '../math/root.ts';
 import { AtPoint } from '../stage/judged.ts';
 import type { OutcomeDef } from '../stage/data.ts';
-import type { Input } from '../tolerance/study.ts';
+import type { Input } from '../tolerance/corners.ts';
 import type { StageSum } from './evaluate.ts';
 
 /** One input that alone would make a result what was measured. */

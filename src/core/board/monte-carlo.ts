@@ -1,4 +1,4 @@
-import { namesOf } from '../tolerance/study.ts';
+import { namesOf } from '../tolerance/corners.ts';
 import { draw, randomOf, type Distribution } from '../tolerance/random.ts';
 import { decides, explained, histogram, summarise, wilson, type Summary } from '../tolerance/statistics.ts';
 import { mustKind } from '../kinds/index.ts';

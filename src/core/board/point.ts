@@ -9,7 +9,7 @@ import type { StageNode } from './node.ts';
 import { stageInputs, type StageInputs } from './stage-inputs.ts';
 import { Cell, fromOthers, type Carry, type Holder } from './cell.ts';
 import { BRINGS, carrying, fallOf } from './signals.ts';
-import type { Results } from '../tolerance/study.ts';
+import type { Results } from '../tolerance/corners.ts';
 import { belowGround } from './below-ground.ts';
 import { copiesBefore, modulesBefore, type Rail, type Tap, type Wiring } from './wiring.ts';
 

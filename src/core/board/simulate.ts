@@ -5,7 +5,7 @@ import { transient } from '../circuit/transient.ts';
 import type { OutcomeDef, Simulation } from '../stage/contract.ts';
 import type { AnyTelling } from '../stage/telling.ts';
 import type { Unit } from '../quantity/units.ts';
-import { numbersOf } from '../tolerance/study.ts';
+import { numbersOf } from '../tolerance/corners.ts';
 import type { StageSum } from './evaluate.ts';
 
 export const ANALYSES = ['ac', 'noise', 'transient', 'op'] as const;

@@ -3,7 +3,7 @@ import type { Field, Kind, NumberField, PartDef } from '../stage/contract.ts';
 import type { AnyInputs } from '../stage/judged.ts';
 import { exactly, hasSpread, toRange, type Range, type Uncertain } from '../quantity/uncertain.ts';
 import type { Series } from '../quantity/preferred.ts';
-import { AS_THEY_ARE, type Input } from '../tolerance/study.ts';
+import { AS_THEY_ARE, type Input } from '../tolerance/corners.ts';
 import type { PartDoc, StageDoc } from './document.ts';
 
 /** How a part came to its value. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Input } from '../tolerance/study.ts';
+import type { Input } from '../tolerance/corners.ts';
 import { Study } from '../tolerance/study.ts';
 import { Judged } from './judged.ts';
 

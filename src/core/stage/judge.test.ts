@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { impossible, missing, none, type Absent } from '../math/absent.ts';
-import { Study, type Input } from '../tolerance/study.ts';
+import type { Input } from '../tolerance/corners.ts';
+import { Study } from '../tolerance/study.ts';
 import type { CheckDef, Kind } from './contract.ts';
 import { Judged } from './judged.ts';
 import { holdsAt, judge, type CheckResult } from './judge.ts';

@@ -1,6 +1,7 @@
 import { impossible, isAbsent, type Absent, type Value } from '../math/absent.ts';
 import { exactly, type Range } from '../quantity/uncertain.ts';
-import { numeric, Study, type Input, type Results, type Spread } from '../tolerance/study.ts';
+import { numeric, type Input, type Results } from '../tolerance/corners.ts';
+import { Study, type Spread } from '../tolerance/study.ts';
 import type { AnyInputs, Env, Ingredients, OutcomeDef } from './data.ts';
 
 export type { AnyInputs } from './data.ts';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { impossible } from '../math/absent.ts';
-import { Study, type Input } from './study.ts';
+import type { Input } from './corners.ts';
+import { Study } from './study.ts';
 
 /** A study over plain numbers: `f` reads them from one object. */
 function study(

@@ -1,22 +1,9 @@
 import type { Range } from '../quantity/uncertain.ts';
-import { Absent, impossible, isAbsent, type Value } from '../math/absent.ts';
+import { isAbsent, type Absent, type Value } from '../math/absent.ts';
 import { goldenSection } from '../math/golden.ts';
+import { AS_THEY_ARE, Corners, NOMINAL, NOT_A_NUMBER, numeric, type End, type Ends, type Input, type Results } from './corners.ts';
 import { draw, randomOf } from './random.ts';
 import { percentile } from './statistics.ts';
-
-/** One uncertain number of a study: where it is kept, and its nominal and ends. */
-export interface Input {
-  path: string;
-  target: Record<string, unknown>;
-  key: string;
-  nominal: number;
-  low: number;
-  high: number;
-  /** The whole spread of a number that moves partly with others, where `low` and `high` are only its own part. */
-  whole?: Range;
-  /** No tolerance but what the board must live with: a state, the range of a supply, the weather. It counts in full. */
-  certain?: boolean;
-}
 
 /** A number put elsewhere for the while: where it is kept, and its nominal and ends there. */
 export type Move = Pick<Input, 'path' | 'target' | 'key'> & { range: Range };
@@ -45,8 +32,6 @@ export interface Inside {
   under?: string;
 }
 
-export type Results = Record<string, Value | string | boolean>;
-type End = -1 | 0 | 1;
 const ENDS: readonly End[] = [-1, 0, 1];
 const SAMPLES = 401;
 /** Random samples that stand for a stage where checks are judged by them, and the share left out at each end. */
@@ -60,284 +45,48 @@ const PATTERNS: readonly (readonly [End, End])[] = [
   [-1, 1],
   [1, -1],
 ];
-/** Ends of all inputs. */
-type Ends = Int8Array;
 /** Ends by outcome, of the corners that move it down and up. */
-type Corners = readonly [low: Map<string, Ends>, high: Map<string, Ends>];
+type PlainCorners = readonly [low: Map<string, Ends>, high: Map<string, Ends>];
 
 /**
- * Tolerance of any function of named numbers. The function reads its inputs from objects that the study sets in place.
- * Outcomes are computed on demand; every corner is computed once and serves all outcomes: its results are a row of plain
- * numbers, because thousands of result objects kept alive cost more than the formulas. A corner is the number of its row,
- * and rows know their neighbours, the corners with one input at another end. Extreme value as in circuit worst-case practice:
- * one-at-a-time directions, then one corner, then single flips.
+ * Tolerance of any function of named numbers: outcomes with their ends, on demand. Extreme value as in circuit worst-case
+ * practice: one-at-a-time directions, then one corner, then single flips.
  */
-export class Study {
-  readonly nominal: Results;
-  readonly #names: readonly string[];
-  /** By place: whether an outcome is late. */
-  readonly #waits: Uint8Array;
+export class Study extends Corners {
   readonly #all: readonly number[];
-  /** Results, a row a corner or random sample. */
-  #kept: Float64Array;
-  #count = 0;
-  /** Ends of the corner in each row, and the rows that are corners and no random samples. */
-  #ends: Int8Array;
-  readonly #entered: number[] = [];
-  /** Corners by their ends: a table of rows plus one, open to the next free place. */
-  #table = new Int32Array(64);
-  /** Ends that are being looked for. */
-  readonly #wanted: Ends;
-  /** By row: rows of the corners with an input at its low end, nominal or high end, plus one; 0 where nobody was yet. */
-  readonly #beside: (Int32Array | undefined)[] = [];
-  /** Ends at which the inputs stand now. */
-  readonly #standing: Ends;
-  /** Rows of the low and the high end of each input alone. */
-  #effects: Int32Array | null = null;
   #designed: readonly number[] | null = null;
   readonly #influences: ({ idle: number[]; active: number[] } | undefined)[] = [];
-  /** Results of rows met last that somebody asks more of: what is late, and why there is no number. */
-  readonly #lately = new Map<number, Results>();
   /** First row of the random samples, by the ends of what is certain. */
   readonly #drawn = new Map<string, number>();
-  /** Why a result is NaN, by its place, as far as somebody asked. */
-  readonly #absent = new Map<number, Absent>();
   readonly #sampled = new Map<string, { least: number; most: number }>();
   /** Ends of the plain corners that were asked for, low and high by outcome. */
-  readonly #corners: Corners = [new Map(), new Map()];
+  readonly #corners: PlainCorners = [new Map(), new Map()];
   /** Those of an earlier study, tried instead of looking in which direction each input moves an outcome. */
-  #earlier: Corners | null;
+  #earlier: PlainCorners | null;
 
   constructor(
-    readonly inputs: readonly Input[],
-    private readonly run: () => Results,
+    inputs: readonly Input[],
+    run: () => Results,
     private readonly insideOf: (outcome: string) => Inside | undefined = NEVER_INSIDE,
-    /** Makes what the function reads from the inputs, where it does not read them as they are. */
-    readonly prepare: () => void = AS_THEY_ARE,
+    prepare: () => void = AS_THEY_ARE,
     /** A study of the same inputs a little elsewhere, whose plain corners are taken over until `confirm`. */
     earlier?: Study,
-    /** Outcomes that cost more than the rest together: worked out only at the corners where somebody reads them. */
-    private readonly late: ReadonlySet<string> = NONE_LATE,
+    late?: ReadonlySet<string>,
   ) {
+    super(inputs, run, prepare, late);
     this.#earlier = earlier && sameInputs(inputs, earlier.inputs) ? earlier.#corners : null;
     this.#all = upTo(inputs.length);
-    this.nominal = this.here();
-    this.#names = namesOf(this.nominal);
-    this.#waits = late.size > 0 ? Uint8Array.from(this.#names, (name) => Number(late.has(name))) : NONE_WAITS;
-    this.#kept = new Float64Array(this.#names.length * ROWS);
-    this.#standing = new Int8Array(inputs.length);
-    this.#wanted = new Int8Array(inputs.length);
-    this.#ends = new Int8Array(inputs.length * ROWS);
-    this.#enter(this.nominal);
-  }
-
-  /** Results at the inputs as they stand. */
-  here(): Results {
-    this.prepare();
-    return this.run();
-  }
-
-  #set(i: number, end: End): void {
-    const input = this.inputs[i]!;
-    input.target[input.key] = end === 0 ? input.nominal : end < 0 ? input.low : input.high;
-  }
-
-  /** Puts the inputs to the wanted ends. Whoever looks from outside finds them at their nominal: see `#home`. */
-  #stand(): void {
-    const now = this.#standing;
-    const ends = this.#wanted;
-    for (let i = 0; i < now.length; i++) {
-      if (now[i] === ends[i]) continue;
-      now[i] = ends[i]!;
-      this.#set(i, ends[i] as End);
-    }
-  }
-
-  /** Puts the inputs back to their nominal. */
-  #home<T>(result: T): T {
-    const now = this.#standing;
-    for (let i = 0; i < now.length; i++) {
-      if (now[i] === 0) continue;
-      now[i] = 0;
-      this.#set(i, 0);
-    }
-    return result;
-  }
-
-  /** Writes results into the next row; of a corner, what is late waits until it is read. */
-  #keep(results: Results, waits = this.late.size > 0): number {
-    const row = this.#count++;
-    const names = this.#names;
-    const width = names.length;
-    if ((row + 1) * width > this.#kept.length) {
-      const larger = new Float64Array(this.#kept.length * 2);
-      larger.set(this.#kept);
-      this.#kept = larger;
-    }
-    const kept = this.#kept;
-    const base = row * width;
-    if (waits) {
-      for (let k = 0; k < width; k++)
-        if (this.#waits[k]) kept[base + k] = WAITING;
-        else this.#put(base + k, results[names[k]!]);
-      return row;
-    }
-    // Engines read a property fastest while they enumerate it; the order is that of the nominal but for rare branches.
-    let next = 0;
-    for (const name in results) {
-      const k = names[next] === name ? next : names.indexOf(name);
-      next++;
-      if (k < 0) continue;
-      const result = results[name];
-      if (typeof result === 'number' && Number.isFinite(result)) {
-        kept[base + k] = result;
-        continue;
-      }
-      this.#put(base + k, result);
-    }
-    return row;
-  }
-
-  /** Why there is no number is not kept: whoever asks has the corner worked out once more. */
-  #put(at: number, result: Results[string] | undefined): void {
-    this.#kept[at] = typeof result === 'number' ? (Number.isFinite(result) ? result : NaN) : typeof result === 'boolean' ? Number(result) : NaN;
-  }
-
-  #value(row: number, k: number): Value {
-    if (k < 0) return NOT_A_NUMBER;
-    const value = this.#number(row, k);
-    return Number.isNaN(value) ? this.#reason(row, k) : value;
-  }
-
-  #reason(row: number, k: number): Absent {
-    const at = row * this.#names.length + k;
-    let reason = this.#absent.get(at);
-    if (!reason) {
-      const value = numeric(this.#resultsAt(row)[this.#names[k]!]);
-      this.#absent.set(at, (reason = isAbsent(value) ? value : NOT_A_NUMBER));
-    }
-    return reason;
-  }
-
-  /** As `#value`, NaN where there is none. */
-  #number(row: number, k: number): number {
-    const value = this.#kept[row * this.#names.length + k]!;
-    return value === WAITING ? this.#now(row, k) : value;
-  }
-
-  /** Works out what waits at a corner. */
-  #now(row: number, k: number): number {
-    const at = row * this.#names.length + k;
-    this.#put(at, this.#resultsAt(row)[this.#names[k]!]);
-    return this.#kept[at]!;
-  }
-
-  /** Results of a corner once more; whoever asks may be about to stand at another one. */
-  #resultsAt(row: number): Results {
-    let results = this.#lately.get(row);
-    if (!results) {
-      const wanted = this.#wanted.slice();
-      this.#wanted.set(this.#endsOf(row));
-      this.#stand();
-      results = this.here();
-      this.#remember(row, results);
-      this.#wanted.set(wanted);
-    }
-    return results;
-  }
-
-  #remember(row: number, results: Results): void {
-    this.#lately.set(row, results);
-    if (this.#lately.size > LATELY) for (const old of this.#lately.keys()) return void this.#lately.delete(old);
-  }
-
-  /** Results of the corner at the wanted ends. */
-  #enter(results: Results): number {
-    const row = this.#keep(results);
-    if (this.late.size > 0) this.#remember(row, results);
-    const n = this.inputs.length;
-    if ((row + 1) * n > this.#ends.length) {
-      const larger = new Int8Array((row + 1) * n * 2);
-      larger.set(this.#ends);
-      this.#ends = larger;
-    }
-    this.#ends.set(this.#wanted, row * n);
-    this.#entered.push(row);
-    if (2 * this.#entered.length > this.#table.length) {
-      this.#table = new Int32Array(this.#table.length * 4);
-      for (const old of this.#entered) this.#list(old);
-    } else this.#list(row);
-    return row;
-  }
-
-  /** Enters a row in the table. */
-  #list(row: number): void {
-    const mask = this.#table.length - 1;
-    let at = hashOf(this.#ends, row * this.inputs.length, this.inputs.length) & mask;
-    while (this.#table[at] !== 0) at = (at + 1) & mask;
-    this.#table[at] = row + 1;
-  }
-
-  /** The row of the corner at the wanted ends; runs the function there the first time. */
-  #corner(): number {
-    const wanted = this.#wanted;
-    const n = wanted.length;
-    const ends = this.#ends;
-    const mask = this.#table.length - 1;
-    for (let at = hashOf(wanted, 0, n) & mask; ; at = (at + 1) & mask) {
-      const row = this.#table[at]! - 1;
-      if (row < 0) break;
-      let i = 0;
-      while (i < n && ends[row * n + i] === wanted[i]) i++;
-      if (i === n) return row;
-    }
-    this.#stand();
-    return this.#enter(this.here());
-  }
-
-  #cornerAt(ends: Ends): number {
-    this.#wanted.set(ends);
-    return this.#corner();
-  }
-
-  #endsOf(row: number): Ends {
-    return this.#ends.subarray(row * this.inputs.length, (row + 1) * this.inputs.length);
-  }
-
-  /** The row of a corner with one input at another end. */
-  #flip(row: number, i: number, end: End): number {
-    const n = this.inputs.length;
-    const beside = (this.#beside[row] ??= new Int32Array(3 * n));
-    const known = beside[3 * i + end + 1]!;
-    if (known) return known - 1;
-    const wanted = this.#wanted;
-    for (let j = 0; j < n; j++) wanted[j] = this.#ends[row * n + j]!;
-    wanted[i] = end;
-    const there = this.#corner();
-    beside[3 * i + end + 1] = there + 1;
-    return there;
-  }
-
-  /** Rows of one-at-a-time results at the low and high end of each input. */
-  #alone(): Int32Array {
-    if (this.#effects) return this.#effects;
-    const rows = new Int32Array(2 * this.inputs.length);
-    for (let i = 0; i < this.inputs.length; i++) {
-      rows[2 * i] = this.#flip(NOMINAL, i, -1);
-      rows[2 * i + 1] = this.#flip(NOMINAL, i, 1);
-    }
-    return (this.#effects = rows);
   }
 
   /** The ends that move the outcome down (`sign` −1) or up (+1), each input judged alone: wanted next. */
   #directions(k: number, sign: -1 | 1, base: number): Ends {
-    const alone = this.#alone();
-    const ends = this.#wanted;
+    const alone = this.alone();
+    const ends = this.wanted;
     for (let i = 0; i < ends.length; i++) {
-      const [low, high] = [this.#number(alone[2 * i]!, k), this.#number(alone[2 * i + 1]!, k)];
+      const [low, high] = [this.number(alone[2 * i]!, k), this.number(alone[2 * i + 1]!, k)];
       ends[i] =
         Number.isNaN(low) || Number.isNaN(high)
-          ? direction(this.#value(alone[2 * i]!, k), this.#value(alone[2 * i + 1]!, k), base, sign)
+          ? direction(this.value(alone[2 * i]!, k), this.value(alone[2 * i + 1]!, k), base, sign)
           : towards(low - base, high - base, sign);
     }
     return ends;
@@ -363,43 +112,43 @@ export class Study {
     this.#earlier = null;
     for (const [side, sign] of SIDES) {
       for (const [outcome, taken] of this.#corners[side]) {
-        const k = this.#names.indexOf(outcome);
-        const base = this.#value(NOMINAL, k);
+        const k = this.names.indexOf(outcome);
+        const base = this.value(NOMINAL, k);
         if (isAbsent(base)) continue;
         const ends = this.#directions(k, sign, base);
-        if (ends.some((e, i) => e !== taken[i])) return this.#home(false);
+        if (ends.some((e, i) => e !== taken[i])) return this.home(false);
       }
     }
-    return this.#home(true);
+    return this.home(true);
   }
 
   /** Extreme values by the plain corner: what rails and signals carry while they settle. */
   plain(outcome: string): Spread {
-    return this.#spread(outcome, (k, sign, base) => this.#value(this.#cornerAt(this.#plainEnds(outcome, k, sign, base)), k));
+    return this.#spread(outcome, (k, sign, base) => this.value(this.cornerAt(this.#plainEnds(outcome, k, sign, base)), k));
   }
 
   /** As `plain`, and where there is no number as designed, what the neighbours see. */
   standing(outcome: string): Spread {
     const plain = this.plain(outcome);
     if (!plain.absent) return plain;
-    const k = this.#names.indexOf(outcome);
-    const seen = (row: number): Value => stood(this.#value(row, k));
+    const k = this.names.indexOf(outcome);
+    const seen = (row: number): Value => stood(this.value(row, k));
     const base = seen(NOMINAL);
     if (isAbsent(base)) return plain;
     const end = (sign: -1 | 1): Value => {
       this.#directions(k, sign, base);
-      return seen(this.#corner());
+      return seen(this.corner());
     };
-    return this.#home({ ...spreadOf(base, end(-1), end(1)), absent: plain.absent });
+    return this.home({ ...spreadOf(base, end(-1), end(1)), absent: plain.absent });
   }
 
   /** Which way an input alone moves an outcome from its low to its high end: 0 where it does not. */
   slope(outcome: string, path: string): number {
     const i = this.inputs.findIndex((input) => input.path === path);
     if (i < 0) return 0;
-    const k = this.#names.indexOf(outcome);
-    const [low, high] = [this.#value(this.#flip(NOMINAL, i, -1), k), this.#value(this.#flip(NOMINAL, i, 1), k)];
-    return this.#home(isAbsent(low) || isAbsent(high) ? 0 : high - low);
+    const k = this.names.indexOf(outcome);
+    const [low, high] = [this.value(this.flip(NOMINAL, i, -1), k), this.value(this.flip(NOMINAL, i, 1), k)];
+    return this.home(isAbsent(low) || isAbsent(high) ? 0 : high - low);
   }
 
   /**
@@ -407,14 +156,14 @@ export class Study {
    * here. A few runs instead of a whole study, for what is asked in every state of a board.
    */
   moved(outcome: string, moves: readonly Move[]): Spread {
-    const k = this.#names.indexOf(outcome);
-    const base = this.#value(NOMINAL, k);
+    const k = this.names.indexOf(outcome);
+    const base = this.value(NOMINAL, k);
     const own = moves.map((m) => this.inputs.findIndex((i) => i.path === m.path));
     const end = (sign: -1 | 1): Value => {
-      if (isAbsent(base)) this.#wanted.fill(0);
-      else this.#wanted.set(this.#plainEnds(outcome, k, sign, base));
-      for (const i of own) if (i >= 0) this.#wanted[i] = 0;
-      this.#stand();
+      if (isAbsent(base)) this.wanted.fill(0);
+      else this.wanted.set(this.#plainEnds(outcome, k, sign, base));
+      for (const i of own) if (i >= 0) this.wanted[i] = 0;
+      this.stand();
       const values = combinations(moves).map((at) => this.#with(moves, at, outcome));
       return values.reduce((a, b) => (isAbsent(a) ? a : isAbsent(b) ? b : sign < 0 ? Math.min(a, b) : Math.max(a, b)));
     };
@@ -423,7 +172,7 @@ export class Study {
       moves.map((m) => m.range.nominal),
       outcome,
     );
-    return this.#home(isAbsent(nominal) ? spreadOf(nominal, nominal, nominal) : spreadOf(nominal, end(-1), end(1)));
+    return this.home(isAbsent(nominal) ? spreadOf(nominal, nominal, nominal) : spreadOf(nominal, end(-1), end(1)));
   }
 
   /** An outcome with some numbers elsewhere; puts them back, so that corners computed later are those of the study. */
@@ -445,7 +194,7 @@ export class Study {
   extreme(outcome: string): Spread {
     return this.#spread(outcome, (k, sign, base) => {
       this.#directions(k, sign, base);
-      return this.#search(outcome, k, this.#corner(), sign);
+      return this.#search(outcome, k, this.corner(), sign);
     });
   }
 
@@ -455,47 +204,47 @@ export class Study {
     return this.#spread(outcome, (k, sign, base) => {
       const ends = this.#directions(k, sign, base);
       for (const i of this.#all) if (!tried.includes(i)) ends[i] = 0;
-      const start = this.#corner();
-      const value = this.#value(start, k);
-      return isAbsent(value) ? value : this.#number(this.#climb(k, start, sign, tried, false), k);
+      const start = this.corner();
+      const value = this.value(start, k);
+      return isAbsent(value) ? value : this.number(this.#climb(k, start, sign, tried, false), k);
     });
   }
 
   /** @throws for an outcome the function does not give: a slip in the caller */
   #spread(outcome: string, value: (k: number, sign: -1 | 1, base: number) => Value): Spread {
-    const k = this.#names.indexOf(outcome);
+    const k = this.names.indexOf(outcome);
     if (k < 0) throw new Error(`there is no outcome "${outcome}"`);
-    const base = this.#value(NOMINAL, k);
+    const base = this.value(NOMINAL, k);
     if (isAbsent(base)) return { nominal: null, low: null, high: null, absent: base };
     if (this.inputs.length === 0) return { nominal: base, low: base, high: base };
-    return this.#home(spreadOf(base, value(k, -1, base), value(k, 1, base)));
+    return this.home(spreadOf(base, value(k, -1, base), value(k, 1, base)));
   }
 
   #search(outcome: string, k: number, start: number, sign: -1 | 1): Value {
-    if (isAbsent(this.#value(start, k))) return this.#value(start, k);
+    if (isAbsent(this.value(start, k))) return this.value(start, k);
     let top = this.#climb(k, start, sign, this.#influence(k).active);
     for (const designed of this.#worstDesigned(k, sign)) {
       // A start below what is found already hardly climbs above it.
-      if (!worse(this.#number(designed, k), this.#number(top, k), sign)) continue;
+      if (!worse(this.number(designed, k), this.number(top, k), sign)) continue;
       const other = this.#climb(k, designed, sign, this.#all);
-      if (worse(this.#number(other, k), this.#number(top, k), sign)) top = other;
+      if (worse(this.number(other, k), this.number(top, k), sign)) top = other;
     }
     const inside = this.insideOf(outcome);
-    if (inside?.nullsAt !== undefined && sign > 0 && this.#influence(k).active.length > 0) return Math.max(inside.nullsAt, this.#number(top, k));
+    if (inside?.nullsAt !== undefined && sign > 0 && this.#influence(k).active.length > 0) return Math.max(inside.nullsAt, this.number(top, k));
     if (inside?.under !== undefined)
       for (const side of [-1, 1] as const) {
         const other = this.#climb(k, this.#under(inside.under, side, top, this.#influence(k).idle), sign, this.#all, false);
-        if (worse(this.#number(other, k), this.#number(top, k), sign)) top = other;
+        if (worse(this.number(other, k), this.number(top, k), sign)) top = other;
       }
-    if (!inside || (inside.crossing && !this.#cross(...inside.crossing))) return this.#number(top, k);
+    if (!inside || (inside.crossing && !this.#cross(...inside.crossing))) return this.number(top, k);
     // What is not monotone in an input may be worst at another end of it, with all others turned round there.
     for (const path of inside.inputs) {
       const at = this.inputs.findIndex((i) => i.path === path);
       if (at < 0) continue;
       for (const end of ENDS) {
-        if (end === this.#ends[top * this.inputs.length + at]) continue;
-        const turned = this.#flip(top, at, end);
-        if (Number.isNaN(this.#number(turned, k))) continue;
+        if (end === this.ends[top * this.inputs.length + at]) continue;
+        const turned = this.flip(top, at, end);
+        if (Number.isNaN(this.number(turned, k))) continue;
         const other = this.#climb(
           k,
           turned,
@@ -503,21 +252,21 @@ export class Study {
           this.#all.filter((i) => i !== at),
           false,
         );
-        if (worse(this.#number(other, k), this.#number(top, k), sign)) top = other;
+        if (worse(this.number(other, k), this.number(top, k), sign)) top = other;
       }
     }
-    return this.#sampleInside(outcome, inside, top, sign, this.#number(top, k));
+    return this.#sampleInside(outcome, inside, top, sign, this.number(top, k));
   }
 
   /** A corner as it is, with those inputs where they take another outcome most. */
   #under(outcome: string, sign: -1 | 1, row: number, idle: readonly number[]): number {
-    const k = this.#names.indexOf(outcome);
-    const base = this.#value(NOMINAL, k);
+    const k = this.names.indexOf(outcome);
+    const base = this.value(NOMINAL, k);
     if (isAbsent(base)) return row;
     const there = this.#directions(k, sign, base).slice();
-    this.#wanted.set(this.#endsOf(row));
-    for (const i of idle) this.#wanted[i] = there[i]!;
-    return this.#corner();
+    this.wanted.set(this.endsOf(row));
+    for (const i of idle) this.wanted[i] = there[i]!;
+    return this.corner();
   }
 
   /** Whether the ends of two outcomes overlap. */
@@ -530,15 +279,15 @@ export class Study {
   #climb(k: number, start: number, sign: -1 | 1, tried: readonly number[], wakes = true): number {
     const n = this.inputs.length;
     let row = start;
-    let value = this.#number(row, k);
+    let value = this.number(row, k);
     for (let improved = true; improved;) {
       improved = false;
       if (wakes && tried.length < n && this.#wakes(row, this.#influence(k).idle, k, value)) tried = this.#all;
       for (const i of tried) {
         for (const end of ENDS) {
-          if (this.#ends[row * n + i] === end) continue;
-          const other = this.#flip(row, i, end);
-          const there = this.#number(other, k);
+          if (this.ends[row * n + i] === end) continue;
+          const other = this.flip(row, i, end);
+          const there = this.number(other, k);
           if (!worse(there, value, sign)) continue;
           row = other;
           value = there;
@@ -554,7 +303,7 @@ export class Study {
    * flat one at a time, under a maximum or a cap, show there. // [Plackett] two-level designs, folded over
    */
   #design(): readonly number[] {
-    return (this.#designed ??= patternsOf(this.inputs.length).map((ends) => this.#cornerAt(ends)));
+    return (this.#designed ??= patternsOf(this.inputs.length).map((ends) => this.cornerAt(ends)));
   }
 
   /** The worst two of them. */
@@ -562,7 +311,7 @@ export class Study {
     let [first, second] = [-1, -1];
     let [most, next] = [NaN, NaN];
     for (const row of this.#design()) {
-      const value = this.#number(row, k);
+      const value = this.number(row, k);
       if (Number.isNaN(value)) continue;
       if (first < 0 || worse(value, most, sign)) [first, second, most, next] = [row, first, value, most];
       else if (second < 0 || worse(value, next, sign)) [second, next] = [row, value];
@@ -575,10 +324,10 @@ export class Study {
     let known = this.#influences[k];
     if (known) return known;
     known = this.#influences[k] = { idle: [], active: [] };
-    const alone = this.#alone();
-    const base = this.#number(NOMINAL, k);
+    const alone = this.alone();
+    const base = this.number(NOMINAL, k);
     for (let i = 0; i < this.inputs.length; i++) {
-      const still = this.#number(alone[2 * i]!, k) === base && this.#number(alone[2 * i + 1]!, k) === base;
+      const still = this.number(alone[2 * i]!, k) === base && this.number(alone[2 * i + 1]!, k) === base;
       (still ? known.idle : known.active).push(i);
     }
     return known;
@@ -587,9 +336,9 @@ export class Study {
   /** Whether idle inputs matter at this corner after all: asked of all together, in patterns, before each is tried. */
   #wakes(row: number, idle: readonly number[], k: number, worst: number): boolean {
     return PATTERNS.some((pattern) => {
-      this.#wanted.set(this.#endsOf(row));
-      idle.forEach((i, n) => (this.#wanted[i] = pattern[n % 2]!));
-      return this.#value(this.#corner(), k) !== worst;
+      this.wanted.set(this.endsOf(row));
+      idle.forEach((i, n) => (this.wanted[i] = pattern[n % 2]!));
+      return this.value(this.corner(), k) !== worst;
     });
   }
 
@@ -606,13 +355,13 @@ export class Study {
 
   /** Both extremes along an input are kept, so that the other end of the outcome need not sample again. */
   #along(outcome: string, inside: Inside, row: number, at: number): { least: number; most: number } {
-    this.#wanted.set(this.#endsOf(row));
-    this.#wanted[at] = 0;
-    const key = `${outcome} ${at} ${this.#wanted.join()}`;
+    this.wanted.set(this.endsOf(row));
+    this.wanted[at] = 0;
+    const key = `${outcome} ${at} ${this.wanted.join()}`;
     const known = this.#sampled.get(key);
     if (known) return known;
     const input = this.inputs[at]!;
-    this.#stand();
+    this.stand();
     const value = (share: number): number => {
       input.target[input.key] = input.low + (input.high - input.low) * share;
       this.prepare();
@@ -621,7 +370,7 @@ export class Study {
     };
     const range =
       inside.turnsAt === undefined ? sampled(value, inside.samples ?? SAMPLES) : turned(value, (inside.turnsAt - input.low) / (input.high - input.low));
-    this.#set(at, 0);
+    this.set(at, 0);
     this.#sampled.set(key, range);
     return range;
   }
@@ -636,11 +385,11 @@ export class Study {
       const first = this.#randomRows(this.#certainCorner(k, sign, base).ends);
       const values = new Float64Array(RUNS);
       for (let run = 0; run < RUNS; run++) {
-        const value = this.#value(first + run, k);
+        const value = this.value(first + run, k);
         values[run] = isAbsent(value) ? NaN : value;
       }
       const sorted = values.filter((v) => !Number.isNaN(v)).sort();
-      if (sorted.length < RUNS * (1 - TAIL)) return this.#value(first + values.findIndex(Number.isNaN), k);
+      if (sorted.length < RUNS * (1 - TAIL)) return this.value(first + values.findIndex(Number.isNaN), k);
       return percentile(sorted, sign < 0 ? TAIL : 1 - TAIL);
     });
   }
@@ -650,9 +399,9 @@ export class Study {
     const name = ends.join();
     const known = this.#drawn.get(name);
     if (known !== undefined) return known;
-    const first = this.#count;
-    this.#wanted.set(ends);
-    this.#stand();
+    const first = this.count;
+    this.wanted.set(ends);
+    this.stand();
     for (let run = 0; run < RUNS; run++) {
       const random = randomOf(SEED, run);
       for (const input of this.inputs) {
@@ -660,16 +409,16 @@ export class Study {
         if (!input.certain) input.target[input.key] = value;
       }
       const results = this.here();
-      const row = this.#keep(results, false);
+      const row = this.keep(results, false);
       // Nobody can come back to a sample to ask why.
-      for (let k = 0; k < this.#names.length; k++) {
-        const at = row * this.#names.length + k;
-        if (!Number.isNaN(this.#kept[at])) continue;
-        const value = numeric(results[this.#names[k]!]);
-        this.#absent.set(at, isAbsent(value) ? value : NOT_A_NUMBER);
+      for (let k = 0; k < this.names.length; k++) {
+        const at = row * this.names.length + k;
+        if (!Number.isNaN(this.kept[at])) continue;
+        const value = numeric(results[this.names[k]!]);
+        this.absent.set(at, isAbsent(value) ? value : NOT_A_NUMBER);
       }
     }
-    for (let i = 0; i < this.inputs.length; i++) this.#set(i, this.#standing[i] as End);
+    for (let i = 0; i < this.inputs.length; i++) this.set(i, this.stands[i] as End);
     this.#drawn.set(name, first);
     return first;
   }
@@ -677,29 +426,29 @@ export class Study {
   /** The corner of what is certain that moves the outcome down or up most, everything else at its nominal. */
   #certainCorner(k: number, sign: -1 | 1, base: number): { row: number; ends: Ends; value: Value } {
     this.#directions(k, sign, base);
-    for (const i of this.#all) if (!this.inputs[i]!.certain) this.#wanted[i] = 0;
-    let row = this.#corner();
-    if (!isAbsent(this.#value(row, k))) {
+    for (const i of this.#all) if (!this.inputs[i]!.certain) this.wanted[i] = 0;
+    let row = this.corner();
+    if (!isAbsent(this.value(row, k))) {
       const certain = this.#all.filter((i) => this.inputs[i]!.certain);
       row = this.#climb(k, row, sign, certain, false);
     }
-    return { row, ends: this.#endsOf(row), value: this.#value(row, k) };
+    return { row, ends: this.endsOf(row), value: this.value(row, k) };
   }
 
   /** Half the root-sum-square spread: √Σ((f(high) − f(low))/2)², every other input nominal. */
   halfSpread(outcome: string, counts: (path: string) => boolean = ALL): Value {
-    const k = this.#names.indexOf(outcome);
-    const alone = this.#alone();
+    const k = this.names.indexOf(outcome);
+    const alone = this.alone();
     let sum = 0;
     for (let i = 0; i < this.inputs.length; i++) {
       if (!counts(this.inputs[i]!.path)) continue;
-      const low = this.#value(alone[2 * i]!, k);
-      const high = this.#value(alone[2 * i + 1]!, k);
-      if (isAbsent(low)) return this.#home(low);
-      if (isAbsent(high)) return this.#home(high);
+      const low = this.value(alone[2 * i]!, k);
+      const high = this.value(alone[2 * i + 1]!, k);
+      if (isAbsent(low)) return this.home(low);
+      if (isAbsent(high)) return this.home(high);
       sum += ((high - low) / 2) ** 2;
     }
-    return this.#home(Math.sqrt(sum));
+    return this.home(Math.sqrt(sum));
   }
 
   /**
@@ -713,7 +462,7 @@ export class Study {
       let sum = 0;
       for (const i of this.#all) {
         if (this.inputs[i]!.certain) continue;
-        const [low, high] = [this.#value(this.#flip(row, i, -1), k), this.#value(this.#flip(row, i, 1), k)];
+        const [low, high] = [this.value(this.flip(row, i, -1), k), this.value(this.flip(row, i, 1), k)];
         if (isAbsent(low)) return low;
         if (isAbsent(high)) return high;
         sum += Math.max(0, (low - value) * sign, (high - value) * sign) ** 2;
@@ -747,10 +496,6 @@ function sampled(value: (share: number) => number, samples: number): { least: nu
   };
 }
 
-/** Rows that there is room for at first. */
-const ROWS = 32;
-/** The row of the nominal. */
-const NOMINAL = 0;
 const SIDES = [
   [0, -1],
   [1, 1],
@@ -788,8 +533,6 @@ export function plainEnds(inputs: readonly Input[], value: () => number, prepare
 
 // Made once: a closure made in the constructor would keep alive what it is made beside, the study before.
 const NEVER_INSIDE = (): undefined => undefined;
-/** Nothing to be made of the inputs. */
-export const AS_THEY_ARE = (): void => {};
 const sameInputs = (a: readonly Input[], b: readonly Input[]): boolean => a.length === b.length && a.every((i, n) => i.path === b[n]!.path);
 
 /** Whether a value is beyond another; NaN, a corner without a value, never is. */
@@ -830,13 +573,6 @@ const combinations = (moves: readonly Move[]): number[][] =>
     [[]],
   );
 
-/** A number for the ends of a corner, the same for the same ends. // [Knuth] 6.4 */
-function hashOf(ends: Ends, from: number, n: number): number {
-  let hash = 0x811c9dc5;
-  for (let i = from; i < from + n; i++) hash = Math.imul(hash ^ (ends[i]! + 1), 0x01000193);
-  return hash ^ (hash >>> 15);
-}
-
 /** The end at which an input moves an outcome down (`sign` −1) or up (+1) from `base`; 0 where neither does. */
 function direction(low: Value, high: Value, base: number, sign: -1 | 1): End {
   // Where there is no number as designed, what stands there tells the direction.
@@ -866,31 +602,4 @@ function spreadOf(nominal: Value, low: Value, high: Value): Spread {
   return { nominal: end(nominal), low: end(low), high: end(high), ...(absent ? { absent } : {}) };
 }
 
-/** Rows whose results are kept for what is late. */
-const LATELY = 128;
 const ALL = (): boolean => true;
-const NONE_WAITS = new Uint8Array(0);
-const NONE_LATE: ReadonlySet<string> = new Set();
-/** Stands for a late outcome in a row: results are finite or have a reason. */
-const WAITING = Infinity;
-const NOT_A_NUMBER = impossible('not a number');
-const NOT_FINITE = impossible('the formula gives no finite number here');
-
-/** Names of results; what is late stands behind an object's own. */
-export function namesOf(results: Results): string[] {
-  const names: string[] = [];
-  for (const name in results) names.push(name);
-  return names;
-}
-
-/** The numbers among results. */
-export const numbersOf = (results: Results): Record<string, number> =>
-  Object.fromEntries(namesOf(results).flatMap((name) => (typeof results[name] === 'number' ? [[name, results[name]]] : [])) as [string, number][]);
-
-/** A finite number or the reason why not: NaN and infinity never leave the engine. */
-export function numeric(value: Value | string | boolean | undefined): Value {
-  if (typeof value === 'number') return Number.isFinite(value) ? value : NOT_FINITE;
-  if (isAbsent(value)) return value;
-  if (typeof value === 'boolean') return value ? 1 : 0;
-  return NOT_A_NUMBER;
-}
