@@ -2,6 +2,9 @@ import { expect } from '@playwright/test';
 import { documentOf, enter, importBoard, newAccount, saved, test, watchConsole } from './support.ts';
 import { readdirSync, readFileSync } from 'node:fs';
 
+/** A whole board is added up and typeset on a thread: on a slow machine that takes its time. */
+const PATIENT = { timeout: 90_000 };
+
 interface Stage {
   id: string;
   given: Record<string, unknown>;
@@ -145,7 +148,7 @@ test('from a finished board to the order: a scarce part replaced, values made fe
   await saved(page);
 
   // What goes out: a PDF without a print dialog, and a basket for the supplier.
-  const pdf = await page.request.get(`${board}/report.pdf?revision=B`);
+  const pdf = await page.request.get(`${board}/report.pdf?revision=B`, PATIENT);
   expect(pdf.headers()['content-type']).toBe('application/pdf');
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
   const report = await (await page.request.get(`${board}/report.md?revision=B`)).text();
@@ -153,7 +156,7 @@ test('from a finished board to the order: a scarce part replaced, values made fe
   expect(report).toContain('Use another screw');
   const basket = await (await page.request.get(`${board}/bill/basket?column=quantity&column=description&title.quantity=Qty`)).text();
   expect(basket.split('\r\n')[0]).toContain('Qty,description');
-  const zip = await (await page.request.get(`${board}/archive.zip`)).body();
+  const zip = await (await page.request.get(`${board}/archive.zip`, PATIENT)).body();
   expect(zip.subarray(0, 2).toString()).toBe('PK');
   expect(said).toEqual([]);
   await elsewhere.close();
@@ -217,7 +220,7 @@ test('a review link opens its board and nothing else, whatever address it is tri
     expect(text).not.toContain(otherId);
     expect(text).not.toContain('@example.org');
   }
-  expect((await holder.get(`/review/${token}/report.pdf`)).status()).toBe(200);
+  expect((await holder.get(`/review/${token}/report.pdf`, PATIENT)).status()).toBe(200);
   // It may read, not comment, and opens nothing once it is withdrawn.
   const comment = { by: 'x', about: 'board', aboutText: 'the board', text: 'hello' };
   expect((await holder.post(`/review/${token}/comments`, { data: comment })).status()).toBe(403);
