@@ -6,7 +6,11 @@ const root = resolve(import.meta.dirname, '../..');
 const core = join(root, 'src/core');
 
 /** Packages a folder of the core may use: the file schema is Zod's, CSV is papaparse's, spectra are fft.js's and recordings wavefile's, eigenvalues of small matrices come from ml-matrix. */
-const ALLOWED: Record<string, string[]> = { files: ['zod', 'zod/mini', 'zod/v4/locales/en.js', 'papaparse'], linear: ['ml-matrix'], waveform: ['papaparse', 'fft.js', 'wavefile'] };
+const ALLOWED: Record<string, string[]> = {
+  files: ['zod', 'zod/mini', 'zod/v4/locales/en.js', 'papaparse'],
+  linear: ['ml-matrix'],
+  waveform: ['papaparse', 'fft.js', 'wavefile'],
+};
 
 /** Floors of the core, lowest first: a file imports from its own floor and those below. */
 const FLOORS = [
