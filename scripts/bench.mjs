@@ -13,11 +13,14 @@ import { npmPackages } from './lib/packages.mjs';
 
 await npmPackages();
 const folder = mkdtempSync(join(tmpdir(), 'spark-sum-bench-'));
-const row = (what, figure, limit = '') => console.log(`${what.padEnd(58)} ${figure.padStart(12)}   ${limit}`);
-const ms = (v) => `${v < 10 ? v.toFixed(2) : v.toFixed(1)} ms`;
+const row = (what, figure, limit = '') => console.log(`${what.padEnd(64)} ${figure.padStart(10)}   ${limit}`);
+const digits = (v) => (v < 10 ? v.toFixed(2) : v.toFixed(1));
+const ms = (v) => `${digits(+v)} ms`;
+/** A row of a time, with the quarters of its runs where they lie apart. */
+const timed = (what, times, limit = '') => row(what, ms(times), [`${digits(times.low)} … ${digits(times.high)}`, limit].filter(Boolean).join('; '));
 
-/** Median time of a function over some runs after a warm-up. */
-async function median(f, runs = 25, warm = 5) {
+/** Median time of a function over some runs after a warm-up, and the quarters about it. */
+async function median(f, runs = 25, warm = 30) {
   for (let i = 0; i < warm; i++) await f(i);
   const times = [];
   for (let i = 0; i < runs; i++) {
@@ -25,7 +28,23 @@ async function median(f, runs = 25, warm = 5) {
     await f(i);
     times.push(performance.now() - start);
   }
-  return times.sort((a, b) => a - b)[Math.floor(runs / 2)];
+  times.sort((a, b) => a - b);
+  const at = (share) => times[Math.floor((runs - 1) * share)];
+  return { valueOf: () => at(0.5), low: at(0.25), high: at(0.75) };
+}
+
+/** Nanoseconds per result of sums of the same sort elsewhere; null where that is not installed. */
+function yardsticks() {
+  const run = (command, args) => {
+    try {
+      return Number(execFileSync(command, args, { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }).split(' ')[0]);
+    } catch {
+      return null;
+    }
+  };
+  const compiled = join(folder, 'yardstick');
+  run('g++', ['-O2', '-o', compiled, join(root, 'scripts/lib/yardstick.cpp')]);
+  return { 'C++': run(compiled, []), numpy: run('python3', [join(root, 'scripts/lib/yardstick.py')]) };
 }
 
 /** How long the server takes to say that it is well while it has much to do. */
@@ -89,19 +108,15 @@ try {
   const core = await import(pathToFileURL(bundle).href);
   console.log(`Node ${process.version}, ${process.arch}; median of 25 runs`);
   // A figure of the machine itself, to compare two runs by.
-  row('this machine: 200 million integer additions', ms(await median(core.yardstick, 3, 1)), 'about 150 ms on a desk\n');
+  timed('this machine: 200 million integer additions', await median(core.yardstick, 3, 1), 'about 150 ms on a desk\n');
   for (const stages of [10, 20, 40, 80]) {
     const doc = core.boardOf(stages);
-    row(
-      `evaluation of ${stages} stages with extreme values`,
-      ms(await median(() => core.evaluateBoard(doc))),
-      stages === 40 ? 'wanted: 16 ms (one frame)' : '',
-    );
+    timed(`evaluation of ${stages} stages with extreme values`, await median(() => core.evaluateBoard(doc)), stages === 40 ? 'wanted: 16 ms (one frame)' : '');
   }
   const apart = core.boardOf(40, 0.01);
-  row('evaluation of 40 stages, no two groups alike', ms(await median(() => core.evaluateBoard(apart))), 'wanted: 16 ms (one frame)');
+  timed('evaluation of 40 stages, no two groups alike', await median(() => core.evaluateBoard(apart)), 'wanted: 16 ms (one frame)');
   const doc = core.boardOf(40);
-  row('evaluation of 40 stages whose supply is too low', ms(await median(() => core.evaluateBoard(core.failing(40)), 15)));
+  timed('evaluation of 40 stages whose supply is too low', await median(() => core.evaluateBoard(core.failing(40)), 15));
   for (const [shape, make] of Object.entries(core.SHAPES)) {
     const [small, large] = [20, 80];
     const time = async (count) => {
@@ -109,7 +124,11 @@ try {
       return median(() => core.evaluateBoard(board), 9, 3);
     };
     const [a, b] = [await time(small), await time(large)];
-    row(`growth of ${shape}, ${small} to ${large} stages`, `^${(Math.log(b / a) / Math.log(large / small)).toFixed(2)}`, `${ms(a)} to ${ms(b)}; wanted: ^1.1`);
+    row(
+      `growth of ${shape}, ${small} to ${large} stages`,
+      `^${(Math.log(+b / +a) / Math.log(large / small)).toFixed(2)}`,
+      `${ms(a)} to ${ms(b)}; wanted: ^1.1`,
+    );
   }
   const power = core.powerBoard();
   const fresh = join(folder, 'fresh.mjs');
@@ -117,36 +136,45 @@ try {
     fresh,
     `import { evaluateBoard, powerBoard } from ${JSON.stringify(pathToFileURL(bundle).href)}; const d = powerBoard(); const t = performance.now(); evaluateBoard(d); console.log(performance.now() - t);`,
   );
+  timed(`evaluation of a power board of ${power.stages.length} stages`, await median(() => core.evaluateBoard(power), 3, 1));
   row('  its first evaluation in a fresh process', ms(Number(execFileSync(process.execPath, [fresh], { encoding: 'utf8' }))), 'wanted: 500 ms');
-  row(`evaluation of a power board of ${power.stages.length} stages`, ms(await median(() => core.evaluateBoard(power), 3, 1)));
   const onPower = core.editOnPower(power);
-  row('  edit on it that warms the box: the edited stage answers', ms(await median(onPower.atOnce, 9, 2)), 'wanted: 16 ms (one frame)');
-  row('  and everything it reaches has followed', ms(await median(onPower.all, 9, 2)), 'in slices of 8 ms');
+  timed('  edit on it that warms the box: the edited stage answers', await median(onPower.atOnce, 9, 2), 'wanted: 16 ms (one frame)');
+  timed('  and everything it reaches has followed', await median(onPower.all, 9, 2), 'in slices of 8 ms');
   const signal = core.signalBoard();
-  row(`evaluation of a signal board of ${signal.stages.length} stages, four chains`, ms(await median(() => core.evaluateBoard(signal), 3, 1)));
+  timed(`evaluation of a signal board of ${signal.stages.length} stages, four chains`, await median(() => core.evaluateBoard(signal), 3, 1));
   const onSignal = core.editOnSignal(signal);
-  row('  edit at the head of a chain: the edited stage answers', ms(await median(onSignal.atOnce, 9, 2)), 'wanted: 16 ms (one frame)');
-  row('  and its chain has followed', ms(await median(onSignal.all, 9, 2)), 'in slices of 8 ms');
+  timed('  edit at the head of a chain: the edited stage answers', await median(onSignal.atOnce, 9, 2), 'wanted: 16 ms (one frame)');
+  timed('  and its chain has followed', await median(onSignal.all, 9, 2), 'in slices of 8 ms');
   const scan = core.scanBoard();
-  row(`evaluation of a scan of sixteen channels, ${scan.stages.length} stages`, ms(await median(() => core.evaluateBoard(scan), 3, 1)));
+  timed(`evaluation of a scan of sixteen channels, ${scan.stages.length} stages`, await median(() => core.evaluateBoard(scan), 3, 1));
   const onScan = core.editOnScan(scan);
-  row('  edit of one of its sensors: the edited stage answers', ms(await median(onScan.atOnce, 9, 2)), 'wanted: 16 ms (one frame)');
-  row('  and everything it reaches has followed', ms(await median(onScan.all, 9, 2)), 'in slices of 8 ms');
-  row('settling and plain corners of 40 stages', ms(await median(() => core.settleOnly(doc))));
-  row('nominal evaluation of the kinds of 40 stages', ms(await median(core.nominalOf(doc))));
-  row(
+  timed('  edit of one of its sensors: the edited stage answers', await median(onScan.atOnce, 9, 2), 'wanted: 16 ms (one frame)');
+  timed('  and everything it reaches has followed', await median(onScan.all, 9, 2), 'in slices of 8 ms');
+  timed('settling and plain corners of 40 stages', await median(() => core.settleOnly(doc)));
+  timed('nominal evaluation of the kinds of 40 stages', await median(core.nominalOf(doc)));
+  timed(
     'Monte Carlo, 1000 boards of 40 stages, all checks, one core',
-    ms(await median(() => core.monteCarlo(doc, { runs: 1000, seed: 1, distribution: 'uniform' }), 3, 1)),
+    await median(() => core.monteCarlo(doc, { runs: 1000, seed: 1, distribution: 'uniform' }), 3, 1),
     'wanted: 10,000 in 2 s on two cores',
   );
   for (const name of ['hive-listener.draft', 'swarm-horn.board', 'weigh-house-supply.board']) {
     const { value } = core.readBoard(readFileSync(join(root, `demo/${name}.json`), 'utf8'));
-    row(`evaluation of ${value.name}, ${value.stages.length} stages`, ms(await median(() => core.evaluateBoard(value), 7, 3)));
-    row('  100 random boards of it', ms(await median(() => core.monteCarlo(value, { runs: 100, seed: 1, distribution: 'uniform' }), 3, 1)));
+    timed(`evaluation of ${value.name}, ${value.stages.length} stages`, await median(() => core.evaluateBoard(value), 7, 3));
+    timed('  100 random boards of it', await median(() => core.monteCarlo(value, { runs: 100, seed: 1, distribution: 'uniform' }), 3, 1));
   }
-  row('edit of one stage among 40, only what it reaches', ms(await median(core.editOne(doc))), 'wanted: 16 ms (one frame)');
-  row('room map of a filter, 100 x 100 places', ms(await median(core.roomMap(), 3, 1)), 'wanted: 500 ms');
-  row('joint search, four resistors of a decade of E96 each', ms(await median(core.fourResistors(), 5, 1)), 'wanted: well under a second');
+  const elsewhere = yardsticks();
+  const each = (1e6 * +(await median(() => core.monteCarlo(doc, { runs: 300, seed: 1, distribution: 'uniform' }), 3, 1))) / 300 / core.resultsPerBoard(doc);
+  row('a result of a random board in one state, its checks judged', `${each.toFixed(0)} ns`);
+  for (const [language, ns] of Object.entries(elsewhere))
+    row(
+      `  sums of the same sort in ${language}`,
+      ns === null ? '–' : `${ns.toFixed(1)} ns`,
+      ns === null ? 'not installed' : `${(each / ns).toFixed(0)} times as fast; wanted of numpy: 10 times at most`,
+    );
+  timed('edit of one stage among 40, only what it reaches', await median(core.editOne(doc)), 'wanted: 16 ms (one frame)');
+  timed('room map of a filter, 100 x 100 places', await median(core.roomMap(), 3, 1), 'wanted: 500 ms');
+  timed('joint search, four resistors of a decade of E96 each', await median(core.fourResistors(), 5, 1), 'wanted: well under a second');
   const edited = [2, 96].map((edits) => core.heapAfterEdits(power, edits) / 2 ** 20);
   row('heap after 2 and after 96 edits of the power board', `${edited[0].toFixed(1)} MB`, `then ${edited[1].toFixed(1)} MB; wanted: flat`);
   const before = core.heapAfter(doc, 1);
@@ -155,32 +183,32 @@ try {
     `${(before / 2 ** 20).toFixed(1)} MB`,
     `then ${(core.heapAfter(doc, 30) / 2 ** 20).toFixed(1)} MB`,
   );
-  row('AC sweep, 30 nodes, 1000 points', ms(await median(core.acOf30())), 'wanted: 25 ms');
-  row('noise of the same', ms(await median(core.noiseOf30())), 'wanted: three times that');
-  row('transient of a buck output, 200,000 steps', ms(await median(core.buck(), 3, 1)), 'wanted: 1 s');
+  timed('AC sweep, 30 nodes, 1000 points', await median(core.acOf30()), 'wanted: 25 ms');
+  timed('noise of the same', await median(core.noiseOf30()), 'wanted: three times that');
+  timed('transient of a buck output, 200,000 steps', await median(core.buck(), 3, 1), 'wanted: 1 s');
   const samples = core.millionSamples();
-  row(`reading a file of a million samples, ${(samples.length / 2 ** 20).toFixed(0)} MB`, ms(await median(() => core.readSamples(samples), 3, 1)));
+  timed(`reading a file of a million samples, ${(samples.length / 2 ** 20).toFixed(0)} MB`, await median(() => core.readSamples(samples), 3, 1));
   const recording = core.readSamples(samples);
-  row('  measuring a channel of it, spectrum and all', ms(await median(() => core.measureSamples(recording), 3, 1)), 'both wanted: 1 s');
+  timed('  measuring a channel of it, spectrum and all', await median(() => core.measureSamples(recording), 3, 1), 'both wanted: 1 s');
   const hive = core.readBoard(readFileSync(join(root, 'demo/hive-listener.draft.json'), 'utf8')).value;
-  row(
+  timed(
     `solving all ${await core.explainAll(hive)} single faults of ${hive.stages.length} stages`,
-    ms(await median(() => core.explainAll(hive), 3, 1)),
+    await median(() => core.explainAll(hive), 3, 1),
     'in a worker',
   );
   const summed = core.evaluateBoard(doc);
-  row('bill of materials of 40 stages', ms(await median(() => core.billOf(summed))));
+  timed('bill of materials of 40 stages', await median(() => core.billOf(summed)));
   for (const [what, board] of [
     ['40 stages', doc],
     [`${core.signalBoard().stages.length} stages of signal chains`, core.signalBoard()],
   ]) {
     const { before, after } = core.fewestValues(board);
-    row(`fewer kinds of parts on ${what}, ${before} to ${after}`, ms(await median(() => core.fewestValues(board), 1, 0)), 'in a worker; wanted: seconds');
+    timed(`fewer kinds of parts on ${what}, ${before} to ${after}`, await median(() => core.fewestValues(board), 1, 0), 'in a worker; wanted: seconds');
   }
   const texts = core.texts();
-  row(`parse and format of ${texts.length} values`, ms(await median(() => core.parseAndFormat(texts))));
+  timed(`parse and format of ${texts.length} values`, await median(() => core.parseAndFormat(texts)));
   const file = core.writeBoard(doc);
-  row(`reading and checking a board file of ${(file.length / 1024).toFixed(0)} kB`, ms(await median(() => core.readBoard(file))));
+  timed(`reading and checking a board file of ${(file.length / 1024).toFixed(0)} kB`, await median(() => core.readBoard(file)));
 
   const build2 = join(home, 'test-build');
   await buildApp(build2);
@@ -211,15 +239,15 @@ try {
       if (!answer.ok) throw new Error(await answer.text());
       name = after;
     };
-    row('save of one change, round trip, committed', ms(await median(save, 50)));
-    row('sum sheet as HTML from the server', ms(await median(async () => (await get(`/boards/${board}`)).text())));
+    timed('save of one change, round trip, committed', await median(save, 50));
+    timed('sum sheet as HTML from the server', await median(async () => (await get(`/boards/${board}`)).text()));
     row('health, while ten boards are being added up for strangers', ms(await underLoad(app.address, core.writeBoard(power))), 'wanted: 50 ms');
     await page(app.address, cookie, board);
     const html = await (await fetch(`${app.address}/`)).text();
     const links = [...html.matchAll(/(?:href|src)="([^"]+\.(?:js|css|woff2?|svg))"/g)].map((m) => new URL(m[1], `${app.address}/`).href);
     const sizes = await Promise.all([...new Set(links)].map(async (l) => (await (await fetch(l)).arrayBuffer()).byteLength));
     row('first page: HTML, scripts and styles it names, uncompressed', `${((html.length + sizes.reduce((a, b) => a + b, 0)) / 1024).toFixed(0)} kB`);
-    row('first page as HTML from the server', ms(await median(async () => (await fetch(`${app.address}/`)).text())));
+    timed('first page as HTML from the server', await median(async () => (await fetch(`${app.address}/`)).text()));
   } finally {
     await app.stop();
     await database.stop();

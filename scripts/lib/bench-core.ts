@@ -17,6 +17,7 @@ import { billOf } from '../../src/core/order/bill.ts';
 import { fewestValues } from '../../src/core/order/fewest.ts';
 import { setGiven, setPart } from '../../src/core/board/edit.ts';
 import { monteCarlo } from '../../src/core/board/monte-carlo.ts';
+import { Sampler } from '../../src/core/board/sampler.ts';
 import { deciding, Room } from '../../src/core/board/room.ts';
 import { Explainer } from '../../src/core/faults/explain.ts';
 import { RestingBoard } from '../../src/core/faults/resting.ts';
@@ -245,6 +246,10 @@ export const failing = (count: number): BoardDoc => {
   const doc = boardOf(count);
   return { ...doc, stages: doc.stages.map((s) => (s.id === 'in' ? { ...s, given: { ...s.given, supplyVoltage: 6 } } : s)) };
 };
+
+/** Numbers that one random board comes to, in all states that are looked at. */
+export const resultsPerBoard = (doc: BoardDoc): number =>
+  new Sampler(doc).states.length * monteCarlo(doc, { runs: 1, seed: 1, distribution: 'uniform' }).outcomes.size;
 
 /** Bytes in use after so many edits of a board, each evaluated whole. */
 export function heapAfterEdits(doc: BoardDoc, edits: number): number {
