@@ -1,19 +1,24 @@
 <script lang="ts">
   import type { Band } from '../../../core/board/curves.ts';
-  import { curveCsv } from '../../../core/files/curve-csv.ts';
   import { formatText } from '../../../core/quantity/format.ts';
   import { saveFile } from '../save-file.ts';
   import Cursors from './Cursors.svelte';
   import { inksOf, plot, type Plotted } from './curve-plot.ts';
-  import { curveSvg } from '../../../print/curve-svg.ts';
 
   let { band, name }: { band: Band; name: string } = $props();
   let canvas: HTMLCanvasElement | undefined = $state();
   let chart: Plotted | null = null;
   let places: [number, number] | null = $state(null);
   let fileName = $derived(`${name}-${band.curve.id}`);
-  const saveCsv = () => saveFile(`${fileName}.csv`, new Blob([curveCsv(band)], { type: 'text/csv' }));
-  const saveDrawing = () => saveFile(`${fileName}.svg`, new Blob([curveSvg(band, inksOf(canvas!))], { type: 'image/svg+xml' }));
+  // Writers of files come when somebody wants a file.
+  async function saveCsv(): Promise<void> {
+    const { curveCsv } = await import('../../../core/files/curve-csv.ts');
+    saveFile(`${fileName}.csv`, new Blob([curveCsv(band)], { type: 'text/csv' }));
+  }
+  async function saveDrawing(): Promise<void> {
+    const { curveSvg } = await import('../../../print/curve-svg.ts');
+    saveFile(`${fileName}.svg`, new Blob([curveSvg(band, inksOf(canvas!))], { type: 'image/svg+xml' }));
+  }
 
   /** The plot on the ground it stands on: a transparent picture cannot be read on another. */
   function savePicture(): void {
