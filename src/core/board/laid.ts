@@ -29,8 +29,8 @@ export interface Standpoint {
 
 /** Rounds in which a rail and a load that rises with it agree, at most. */
 const FOLLOWING = 30;
-/** Where they agree this far they are settled. */
-const SETTLED = 1e-9;
+/** Where loads, rails and links agree this far they are settled: what is left shrinks again with every round that is not made. */
+export const SETTLED = 1e-9;
 
 /** A stage laid out where it stands: its inputs, their study, and what was worked out of it. Stages that stand alike share one. */
 export class Laid {
@@ -283,7 +283,7 @@ function loadAt({ volts, low, nominal, high }: Rising, at: number, share: number
 }
 
 /** What a kind is told beside its inputs. */
-export class Surroundings {
+class Surroundings {
   readonly ambient: Range;
   readonly #inputs: StageInputs;
   #nominal: AnyInputs | null = null;

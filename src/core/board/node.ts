@@ -7,12 +7,10 @@ import { exactly, type Range } from '../quantity/uncertain.ts';
 import { plainEnds, type Study } from '../tolerance/study.ts';
 import type { Alike } from './alike.ts';
 import { ambientOf, comfortOf, deratingOf, methodOf, sharesOf, timesOf, titleOf, type BoardDoc, type StageDoc } from './document.ts';
-import { derivedOf, Laid, type Figures, type Standpoint } from './laid.ts';
+import { derivedOf, Laid, SETTLED, type Figures, type Standpoint } from './laid.ts';
 import { AMBIENT, differ, moved, type Link, type Load } from './link.ts';
 import { sameChoice, type Chosen, type StageInputs } from './stage-inputs.ts';
 
-/** Where links agree this far the board is settled: what is left shrinks again with every round that is not made. */
-const SETTLED = 1e-9;
 /** As far as it has to be settled for sizing to know its limits: relative, and K for the air around a stage. */
 const ROUGH = { moves: 1e-4, kelvin: 0.1 };
 /** A stage that is kept from the last evaluation is not looked at again for less, which nobody could measure: relative, and K. */

@@ -13,7 +13,6 @@ import { placesText } from './bill-csv.ts';
 import { average, type StageSum, type Sum } from '../board/evaluate.ts';
 import { ambientOf, comfortOf, currencyOf, deratingOf, FLAG_WORDS, methodOf, sharesOf } from '../board/document.ts';
 import { listed } from '../stage/contract.ts';
-
 import { formatText } from '../quantity/format.ts';
 import { limitText, marginText, shown, worstText } from './check-text.ts';
 

@@ -26,25 +26,12 @@ const asked = new WeakMap<Given, { shape: Shape; order: unknown; targets: readon
 /** What each section should be, in the order they stand in. Every corner of a stage asks with the same givens, which hardly ever move. */
 export function targetsOf(g: Given): readonly Target[] {
   const known = asked.get(g);
-  if (known && stands(known.shape, g) && known.order === g.sectionOrder) return known.targets;
   const shape = shapeOf(g);
+  if (known && known.order === g.sectionOrder && (Object.keys(shape) as (keyof Shape)[]).every((key) => shape[key] === known.shape[key])) return known.targets;
   const sections = sectionsOf(shape);
   const targets = g.sectionOrder === 'high-q-first' ? [...sections].reverse() : sections;
   asked.set(g, { shape, order: g.sectionOrder, targets });
   return targets;
-}
-
-/** Whether it is still the prototype asked for. */
-function stands(s: Shape, g: Given): boolean {
-  const band = g.shape === 'bandpass';
-  return (
-    s.shape === g.shape &&
-    s.response === g.response &&
-    s.order === (band ? (g.order as number) / 2 : g.order) &&
-    s.ripple === g.ripple &&
-    s.frequency === (band ? g.centreFrequency : g.cutoffFrequency) &&
-    s.bandwidth === g.bandwidth
-  );
 }
 
 /** Edges of the passband, Hz; infinity above a high-pass. */

@@ -21,7 +21,6 @@ export interface Charge {
   volts: number;
   /** Of the cell, ohm. */
   ohms: number;
-  programmed: number;
   limit: number;
   power: number;
   /** What flows past the cell to the system, A. */
@@ -43,7 +42,6 @@ export function chargeOf(x: AnyInputs, { programmed, limit, power }: Pick<Return
     capacity: g.cellCapacity,
     volts: g.inputVoltage,
     ohms: g.cellResistance,
-    programmed,
     limit,
     power,
     shared: g.topology === 'shared-load' ? g.loadCurrent : 0,

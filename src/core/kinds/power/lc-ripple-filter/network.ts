@@ -1,4 +1,5 @@
 import { goldenSection } from '../../../math/golden.ts';
+import { shelf } from '../../../math/remember.ts';
 import { eigenvalues, stepResponse } from '../../../linear/small.ts';
 
 export interface LcSection {
@@ -181,12 +182,15 @@ function extremes(y: Float64Array): { least: number; most: number } {
 
 const staticOf = (net: LcNetwork): number => net.source + net.sections.reduce((sum, k) => sum + k.dcr, 0);
 
+/** As many circuits, and loads of one, as are kept. */
+const MOST = 512;
+
 /** What is worked out of a circuit whatever hangs on it, once each. */
 class Circuit {
   #transfer = NaN;
   #impedance = NaN;
   #peak = NaN;
-  readonly #loaded = new Map<number, Loaded>();
+  readonly #loaded = shelf<Loaded>(MOST);
 
   constructor(readonly net: LcNetwork) {}
 
@@ -210,12 +214,7 @@ class Circuit {
   }
 
   with(conductance: number): Loaded {
-    let loaded = this.#loaded.get(conductance);
-    if (!loaded) {
-      if (this.#loaded.size >= MOST) this.#loaded.clear();
-      this.#loaded.set(conductance, (loaded = new Loaded({ ...this.net, conductance })));
-    }
-    return loaded;
+    return this.#loaded(`${conductance}`, () => new Loaded({ ...this.net, conductance }));
   }
 }
 
@@ -244,18 +243,12 @@ class Loaded {
 }
 
 /** Circuits asked about last: at the corners of a tolerance most inputs leave the circuit as it is. Strays move none of the answers. */
-const known = new Map<string, Circuit>();
-const MOST = 512;
+const circuits = shelf<Circuit>(MOST);
 
 function circuitOf(net: LcNetwork): Circuit {
-  let key = `${net.source}`;
-  for (const s of net.sections) key += ` ${s.henries} ${s.dcr} ${s.farads} ${s.esr} ${s.damper?.ohms} ${s.damper?.farads}`;
-  let circuit = known.get(key);
-  if (!circuit) {
-    if (known.size >= MOST) known.clear();
-    known.set(key, (circuit = new Circuit(net)));
-  }
-  return circuit;
+  let question = `${net.source}`;
+  for (const s of net.sections) question += ` ${s.henries} ${s.dcr} ${s.farads} ${s.esr} ${s.damper?.ohms} ${s.damper?.farads}`;
+  return circuits(question, () => new Circuit(net));
 }
 
 /** What costs more than the rest of a filter: found once for who asks, of the network as it was then. */
